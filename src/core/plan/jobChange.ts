@@ -19,6 +19,19 @@ export const jobWithTools = (job: Job, nth: number, part: Partial<Tools>): Job =
   tools: job.tools.map((tools, at) => (at === nth ? { ...tools, ...part } : tools)),
 });
 
+/** A job with other moulds for one of its stages, and the share that comes good of those. */
+function withMoulds(
+  job: Job,
+  nth: number,
+  moulds: Tools['moulds'],
+  { rig = {}, defaults }: { rig?: Partial<Tools>; defaults: DraftDefaults },
+): Job {
+  const share = shareOf(job.build, job.build.stages[nth]!, moulds, defaults);
+  // What was known of the moulds before is no longer so, whatever is known of these.
+  const unknown = { strength: undefined, cavities: undefined };
+  return jobWithTools(job, nth, { ...rig, moulds, ...unknown, ...share });
+}
+
 /** What is usual, with the family of a job's colour. */
 const colouredAs = (
   { build, layers }: Pick<Job, 'build' | 'layers'>,
@@ -41,13 +54,8 @@ export function jobInMould(
       ...job,
       tools: toolsFor(shelf, job.build, mould, colouredAs(job, { shelf, defaults })),
     };
-  const stage = job.build.stages[nth]!;
-  const moulds = [inTools(mould)];
-  return jobWithTools(job, nth, {
-    moulds,
-    ...rigFor(shelf, stage, mould.spec, defaults),
-    ...shareOf(job.build, stage, moulds, defaults),
-  });
+  const rig = rigFor(shelf, job.build.stages[nth]!, mould.spec, defaults);
+  return withMoulds(job, nth, [inTools(mould)], { rig, defaults });
 }
 
 /** A job with another mould in step with the first of one of its stages; none = with the first alone. */
@@ -58,10 +66,7 @@ export function jobInStep(
   { defaults }: From,
 ): Job {
   const moulds = [...job.tools[nth]!.moulds.slice(0, 1), ...(second ? [inTools(second)] : [])];
-  return jobWithTools(job, nth, {
-    moulds,
-    ...shareOf(job.build, job.build.stages[nth]!, moulds, defaults),
-  });
+  return withMoulds(job, nth, moulds, { defaults });
 }
 
 /**

@@ -103,9 +103,7 @@ export function shareOf(
   { good, record, cavities = [], settings }: DraftDefaults,
 ): Pick<Tools, 'good' | 'strength' | 'cavities'> {
   const guess = { share: stage.good ?? good, strength: settings.strength };
-  if (!record || moulds.length === 0) {
-    return { good: guess.share, strength: undefined, cavities: undefined };
-  }
+  if (!record || moulds.length === 0) return { good: guess.share };
   const each = moulds.map(({ id, mould }) => {
     const of = { mould: id, build: build.key, stage: stage.key };
     const learned = learnedShare(guess, record, of, good);
@@ -117,7 +115,7 @@ export function shareOf(
   return {
     good: rounded(sum(shares) / shares.length, 3),
     strength: rounded(Math.min(...each.map(({ strength }) => strength)), 1),
-    cavities: areUnlike(shares) ? shares.map((share) => rounded(share, 3)) : undefined,
+    ...(areUnlike(shares) && { cavities: shares.map((share) => rounded(share, 3)) }),
   };
 }
 /**
