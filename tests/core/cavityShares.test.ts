@@ -146,3 +146,12 @@ test('another mould for the inserts of a bait brings its own share', () => {
   const now = jobInMould(job, 0, mould, { shelf: SHELF, defaults: { ...plain, record } });
   assert.ok(now.tools[0]!.good < job.tools[0]!.good - 0.2);
 });
+
+test('where no record is at hand, as at the bench, another mould leaves the share as it was', () => {
+  const { job } = jobBy([], []);
+  const own = { ...job, tools: job.tools.map((tools) => ({ ...tools, good: 0.61, strength: 40 })) };
+  const other = SHELF.moulds.find(({ id }) => id !== own.tools[0]!.moulds[0]!.id);
+  const { good, strength } = jobInStep(own, 0, other, { shelf: SHELF, defaults: DEFAULTS })
+    .tools[0]!;
+  assert.deepEqual([good, strength], [0.61, 40]);
+});

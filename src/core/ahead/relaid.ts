@@ -8,8 +8,8 @@ export class Relaid {
   constructor(
     times: readonly Laid[],
     private readonly asked: Asked,
-    /** those that pieces are laid into; absent = all */
-    private readonly among?: ReadonlySet<number>,
+    /** those that pieces are laid into */
+    private readonly among: ReadonlySet<number>,
   ) {
     this.times = [...times];
   }
@@ -21,9 +21,7 @@ export class Relaid {
   }
   /** Lays a piece where it is about to add the least; whether there is room. */
   lay(piece: Piece): boolean {
-    const place = placesAbout(this.times, piece, this.asked).find(
-      ({ at }) => this.among?.has(at) ?? true,
-    );
+    const place = placesAbout(this.times, piece, this.asked).find(({ at }) => this.among.has(at));
     if (place) this.keep(place.at, place.laid);
     return place !== undefined;
   }

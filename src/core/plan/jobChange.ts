@@ -19,13 +19,17 @@ export const jobWithTools = (job: Job, nth: number, part: Partial<Tools>): Job =
   tools: job.tools.map((tools, at) => (at === nth ? { ...tools, ...part } : tools)),
 });
 
-/** A job with other moulds for one of its stages, and the share that comes good of those. */
+/**
+ * A job with other moulds for one of its stages, and the share that comes good of those; where no
+ * record is at hand, as at the bench, the share stays as it was.
+ */
 function withMoulds(
   job: Job,
   nth: number,
   moulds: Tools['moulds'],
   { rig = {}, defaults }: { rig?: Partial<Tools>; defaults: DraftDefaults },
 ): Job {
+  if (!defaults.record) return jobWithTools(job, nth, { ...rig, moulds });
   const share = shareOf(job.build, job.build.stages[nth]!, moulds, defaults);
   // What was known of the moulds before is no longer so, whatever is known of these.
   const unknown = { strength: undefined, cavities: undefined };
