@@ -7,7 +7,8 @@ import { layEvening, tapeOf, timingOf } from '../core/tape/index.ts';
 addEventListener(
   'message',
   ({ data }: MessageEvent<{ n: number; plan: Plan; input: PlanInput; known: TimingKnown }>) => {
-    const laid = layEvening(data.plan, data.input, data.known);
-    postMessage({ n: data.n, timing: timingOf(laid), tape: tapeOf(laid) });
+    const { n, plan, input, known } = data;
+    const laid = layEvening(plan, input, known);
+    postMessage({ n, plan, input, timing: timingOf(laid), tape: tapeOf(laid) });
   },
 );

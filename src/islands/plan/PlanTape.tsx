@@ -1,4 +1,3 @@
-import type { PlanInput } from '@/core/plan/index.ts';
 import { coloursOf } from '@/ui/tape/colours.ts';
 import { Busiest } from '@/ui/tape/Busiest.tsx';
 import { TapeDrawing } from '@/ui/tape/TapeDrawing.tsx';
@@ -8,14 +7,14 @@ import type { Timed } from './useTiming.ts';
 const BEYOND = 60;
 
 /** The session as a length of tape, to scale from its beginning, lane by lane. */
-export function PlanTape({ input, timed }: { input: PlanInput; timed: Timed | null }) {
+export function PlanTape({ timed }: { timed: Timed | null }) {
   if (!timed)
     return (
       <p className="hint mt-4 min-h-64" role="status">
         Laying it on its lanes…
       </p>
     );
-  const { tape, timing } = timed;
+  const { tape, timing, input } = timed;
   return (
     <figure className="mt-4">
       <TapeDrawing

@@ -127,7 +127,7 @@ export default function Planner() {
 
         {plan.ok && (
           <Suspense fallback={<p className="mt-4 min-h-64" />}>
-            <PlanTape input={input} timed={times} />
+            <PlanTape timed={times} />
           </Suspense>
         )}
         {plan.ok && (
@@ -176,7 +176,7 @@ export default function Planner() {
       </div>
       {plan.ok && times && (
         <Suspense>
-          <RunSheet {...{ name, plan, input, units }} day={own.day} timing={times.timing} />
+          <RunSheet {...{ name, units }} {...times} day={own.day} />
         </Suspense>
       )}
       <PullSheet

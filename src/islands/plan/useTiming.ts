@@ -3,8 +3,13 @@ import type { Plan, PlanInput } from '@/core/plan/index.ts';
 import type { Tape, Timing, TimingKnown } from '@/core/tape/index.ts';
 import { useAnswers } from '@/ui/useAnswers.ts';
 
-/** A plan laid on its lanes: how long it takes, and its tape. */
+/**
+ * A plan laid on its lanes: how long it takes, and its tape. The plan on the screen may be a newer one:
+ * what is told of both is told of this one.
+ */
 export interface Timed {
+  plan: Plan;
+  input: PlanInput;
   timing: Timing;
   tape: Tape;
 }
