@@ -62,10 +62,13 @@ test('no lane is at work longer than the sessions are; each try eases what it is
 test('a cup that is charged again is tried larger, and the line that is late a day later', () => {
   const book = demoBook();
   const many = book.pieces.map((piece, nth) =>
-    nth > 0 ? piece : { ...piece, baits: 200, parts: [{ ...piece.parts[0]!, count: 200 }] },
+    nth > 0 ? piece : { ...piece, baits: 90, parts: [{ ...piece.parts[0]!, count: 90 }] },
   );
+  // A litre that stands hot all evening wants more of the oven than charging a small cup again.
+  const small = book.shelf.vessels.filter(({ spec }) => spec.volume < 400);
   const first = {
     ...book,
+    shelf: { ...book.shelf, vessels: small },
     times: book.times.map((time) => ({ ...time, to: time.from + 12 * HOUR })),
     by: { ...book.by, Fri: 0 },
     pieces: many.map((one) => ({ ...one, by: 0 })),

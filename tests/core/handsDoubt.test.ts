@@ -5,6 +5,7 @@ import { normal, seeded } from '@/core/chance.ts';
 import { NOTHING_LEARNED } from '@/core/heat/index.ts';
 import { planSession } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
+import { handLessons } from '@/core/session/index.ts';
 import { rangeAt } from '@/core/tape/rangeAt.ts';
 import { criticalPath } from '@/core/tape/criticalPath.ts';
 import { HAND_USUAL, layEvening, timeSession } from '@/core/tape/index.ts';
@@ -12,6 +13,7 @@ import type { HandKind, TimingKnown } from '@/core/tape/index.ts';
 import { OVENS } from '../../scripts/demo/bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 import { randomPlan } from '../randomPlan.ts';
+import { pressed } from './pressedKit.ts';
 
 const KINDS = Object.keys(HAND_USUAL) as HandKind[];
 const KNOWN: TimingKnown = {
@@ -74,4 +76,38 @@ test('what comes sooner is surer; what is behind is sure, and the end is as said
   assert.deepEqual(rangeAt(ends, 1500), { low: 1000, mid: 1500, high: 2000 });
   assert.deepEqual(rangeAt(ends, 3000, 3000), { low: 3000, mid: 3000, high: 3000 });
   assert.deepEqual(rangeAt(ends, 6000, 3000), ends);
+});
+
+test('hands are told of by the thing: an insert however many are laid at once, a look with each cavity touched', () => {
+  const times = new Map(
+    Object.entries({ loaded: 24, marked: 6, cavityMarked: 12, felt: 3 }).map(([kind, n]) => [
+      kind,
+      { n, seconds: n * 4 },
+    ]),
+  );
+  const told = Object.fromEntries(
+    handLessons(times, {}).map(({ key, posterior, readings }) => [key, { ...posterior, readings }]),
+  );
+  const toward = (key: string, usual: number, seen: number) => {
+    const { mean, sd } = told[key]!;
+    assert.ok(mean > Math.min(usual, seen) && mean < Math.max(usual, seen), `${key}: ${mean}`);
+    assert.ok(sd < 0.35 * usual);
+  };
+  toward('hand/inserted', HAND_USUAL.inserted, 4);
+  // (6 + 12 + 3) · 4 s in six looks.
+  toward('hand/marked', HAND_USUAL.marked, 14);
+  assert.equal(told['hand/inserted']!.readings, 24);
+  assert.equal(told['hand/loaded'], undefined);
+
+  const bench = pressed('Slip eel 95', 'Moss, blush tail');
+  for (let i = 0; i < 900 && !bench.events.some(({ kind }) => kind === 'loaded'); i++)
+    bench.press(bench.asked()[0]!);
+  const laid = bench.events.flatMap((event) =>
+    event.kind === 'loaded' ? event.payload.cavities.length : [],
+  );
+  assert.ok(laid.length > 0);
+  assert.equal(
+    bench.state().handTimes.get('loaded')?.n,
+    laid.reduce((sum, one) => sum + one, 0),
+  );
 });

@@ -77,7 +77,7 @@ test('looks at metal tell how wide what is said of it must be, tonight and from 
     const state = startState(snapshotFrom('Looks', demoPlan(), DEFAULT_SHOP));
     state.snapshot.heat = { ...state.snapshot.heat, learned };
     const mould = [...state.moulds.values()][0]!;
-    for (let i = 0, at = 1_000_000; i < 60; i++, at += 300_000) {
+    for (let i = 0, at = 1_000_000; i < 120; i++, at += 300_000) {
       setMouldHeat(mould, { celsius: 45, own: 3, slope: 0 }, at);
       const said = mouldHeat(state, mould, at + 1000);
       const celsius = said.celsius + normal(chance, 0, times * Math.hypot(3, 2));

@@ -8,7 +8,10 @@ import { METRIC } from '@/core/quantity/index.ts';
 import type { LaidEvening, LaidStep, TimingKnown, Work } from '@/core/tape/index.ts';
 import { HAND_USUAL, layEvening, schedule, secondsOf, spansOf, tapeOf } from '@/core/tape/index.ts';
 import { CupPace, MATCH_BURST } from '@/core/tape/cupPace.ts';
+import { PUSHES } from '@/core/build/index.ts';
+import { BAITS } from '../../scripts/demo/baits.ts';
 import { OVENS } from '../../scripts/demo/bench.ts';
+import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
 import { DEFAULTS, demoPlan, SHELF, WANTED } from '../demoPlan.ts';
 import { near } from '../near.ts';
 import { randomPlan } from '../randomPlan.ts';
@@ -194,7 +197,7 @@ test('two jobs that share a lane follow each other, two that do not go side by s
   assert.throws(() => schedule([work('a', 'x', ['nobody'])]), /wait/);
 });
 
-test('a cup that stood for long is warmed as long as that takes; one drawn from soon, by a short burst', () => {
+test('a cup is warmed for its draw as long as what it lost takes: one drawn from at once, by a short burst', () => {
   const input = demoPlan();
   const plan = planSession(input, METRIC);
   const cup = plan.cups[0]!;
@@ -204,8 +207,8 @@ test('a cup that stood for long is warmed as long as that takes; one drawn from 
     pace.hotAt(0, 165);
     return pace.warm(stood, { ml: () => 200, shot: 163 });
   };
-  assert.equal(after(120), MATCH_BURST);
-  const stood = [900, 1800, 3600, 7200].map(after);
+  assert.equal(after(5), MATCH_BURST);
+  const stood = [200, 400, 900, 1800, 3600, 7200].map(after);
   for (const [nth, seconds] of stood.entries())
     assert.ok(seconds > MATCH_BURST && (nth === 0 || seconds > stood[nth - 1]!), `${seconds}`);
   // Cold through, it wants what a cook to the same heat wants, or a little less.
@@ -243,4 +246,53 @@ test('an injector whose plug is left to set is tied up for a minute, and the han
     assert.ok(emptied.from >= shot + 60 - 1e-6, `emptied ${emptied.from - shot} s after the shot`);
   }
   assert.ok(by('plug').ends >= by('push').ends);
+});
+
+test('inserts take the hands as long as there are cavities to lay them in, a hold as long as it lasts', () => {
+  const laid = (name: string) => {
+    const way = WAYS.find(({ colourway }) => colourway === name)!;
+    const wanted = {
+      ...{ part: 1, line: 1, for: 'x', count: 24, due: '2026-12-01' },
+      bait: BAITS.findIndex(({ name }) => name === way.bait) + 1,
+      colourway: COLOURWAYS.findIndex((one) => one.name === name) + 1,
+    };
+    const input = draftPlan(SHELF, [wanted], DEFAULTS);
+    const plan = planSession(input, METRIC);
+    return { plan, runs: input.jobs.flatMap(runsOf), ...layEvening(plan, input, known(1, 1)) };
+  };
+  for (const name of ['Moss, blush tail', 'Lantern glass', 'Lamp oil']) {
+    const { plan, runs, steps } = laid(name);
+    const long = (act: string, run: string) =>
+      steps
+        .filter((step) => step.act === act && step.work.of.run === run)
+        .reduce((sum, { from, to }) => sum + to - from, 0);
+    for (const { key, stage, tools } of runs) {
+      const shots = plan.shots.filter(({ job }) => job === key).length;
+      assert.ok(shots > 0);
+      const { mould } = tools.moulds[0]!;
+      const laidIn = stage.takes === null ? 0 : shots * mould.cavities.length;
+      near(long('inserted', key), laidIn * HAND_USUAL.inserted, 1e-6);
+      near(long('holding', key), shots * mould.hold * PUSHES[stage.push].hold, 1e-6);
+    }
+    const holding = steps.filter(({ act }) => act === 'holding');
+    assert.ok(holding.every(({ lanes }) => lanes.includes('hands:1')));
+  }
+});
+
+test('the first cup of a draw is warmed while its moulds are closed, and looked at once they are', () => {
+  const input = demoPlan();
+  const { steps, draws } = {
+    ...layEvening(planSession(input, METRIC), input, known(1, 1)),
+    ...planSession(input, METRIC),
+  };
+  for (const { n: draw } of draws) {
+    const own = steps.filter(({ work }) => work.of.draw === draw);
+    const closed = Math.max(...own.filter(({ act }) => act === 'topChecked').map(({ to }) => to));
+    const [first] = own
+      .filter(({ act }) => act === 'matching')
+      .sort((one, other) => one.from - other.from);
+    const looks = own.filter(({ act }) => act === 'matchLook');
+    assert.ok(first!.from < closed, `draw ${draw}`);
+    assert.ok(looks.every(({ from }) => from >= closed - 1e-6));
+  }
 });

@@ -121,7 +121,7 @@ test(
         Math.abs(lesson.posterior.mean - hidden) < 0.25,
         `${hidden} ${lesson.posterior.mean}`,
       );
-      assert.ok(lesson.posterior.sd < lesson.prior.sd / 2);
+      assert.ok(lesson.posterior.sd < 0.25, `${lesson.posterior.sd}`);
       assert.equal(lesson.left_out, 1);
     }
   },

@@ -11,6 +11,9 @@ const LOSS = 12;
  */
 export const BARREL = { stiff: 0.12, least: 149 } as const;
 
+/** °C a barrel is at after warming (judgement). */
+export const BARREL_WARM = 55;
+
 /**
  * Plastic standing in a barrel: a round bar against a lumped shell of aluminium. It does not cool
  * exponentially: a skin sets at the wall while the middle stays hot (M2).
@@ -52,6 +55,44 @@ export function barrelCooling(
     until,
     stop,
     60,
+  );
+}
+
+/** s from the draw over which what leaves a barrel is known. */
+const ANSWERED = 300;
+/** Mean heat of a barrel's plastic after a degree of plastic, and after one of metal, over a room of 0. */
+interface Answers {
+  plastic: Cooling;
+  metal: Cooling;
+}
+const answers = new Map<number, Answers>();
+function answersOf(bore: number): Answers {
+  const held = answers.get(bore);
+  if (held) return held;
+  const to = (from: number, metal: number) =>
+    barrelCooling(bore, { from, metal, room: 0, until: ANSWERED });
+  const made = { plastic: to(1, 0), metal: to(0, 1) };
+  answers.set(bore, made);
+  return made;
+}
+
+/**
+ * Heat of what leaves a barrel a while after its draw, °C: conduction is linear in the heats it
+ * starts from, so two coolings of a bore answer for every one (superposition; Carslaw & Jaeger, §1.14).
+ * @param bore mm
+ * @param from °C at the draw, and metal of the barrel then
+ * @param seconds since the draw, up to 300
+ * @example Math.round(leavingBarrel(32, { from: 168, metal: 25, room: 25, seconds: 60 })) → 138
+ */
+export function leavingBarrel(
+  bore: number,
+  { from, metal, room, seconds }: { from: number; metal: number; room: number; seconds: number },
+): number {
+  const answer = answersOf(bore);
+  return (
+    room +
+    (from - room) * at(answer.plastic, 'mean', seconds) +
+    (metal - room) * at(answer.metal, 'mean', seconds)
   );
 }
 

@@ -161,7 +161,8 @@ const HANDS_AT: Record<string, string> = {
   returned: 'Sprue back',
   racked: 'Lay on the rack',
   degassed: 'Degas',
-  loaded: 'Lay inserts in',
+  inserted: 'Lay an insert in',
+  /* as it was told until each insert was counted */ loaded: 'Lay inserts in',
   kept: 'Lay inserts by',
   cleaned: 'Clean the injector',
 };

@@ -41,7 +41,7 @@ export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
  * a bait is thought to be firm.
  */
 export const MOULD_PRIOR = {
-  loss: { mean: 0, sd: 0.5 },
+  loss: { mean: 0, sd: 0.4 },
   opens: { mean: Math.log(0.87), sd: 0.32 },
   cold: COLD_PRIOR,
 } as const;
@@ -51,12 +51,14 @@ export const BLEED_PRIOR: Estimate = { mean: 2, sd: 0.5 };
  * ln by which a mould's loss differs from one evening to the next: it stands elsewhere (judgement).
  */
 const STANDS_ELSEWHERE = 0.2;
+/** ln by which moulds differ from each other as a rule, and how many moulds' worth that is (judgements). */
+const MOULDS_DIFFER = { loss: 0.3, opens: 0.2, worth: 3 } as const;
 /**
  * What a shop's other moulds say of one nobody has learned of: their mean, and how far moulds lie
- * from it (judgements).
+ * from it, as they do here (a scaled inverse χ² prior; Gelman et al., *Bayesian Data Analysis*, §2.6,
+ * 5.4).
  */
-const MOULDS_DIFFER = { loss: 0.3, opens: 0.2 } as const;
-function byOthers(learned: Learned, of: keyof typeof MOULDS_DIFFER): Estimate {
+function byOthers(learned: Learned, of: 'loss' | 'opens'): Estimate {
   const known = Object.values(learned.moulds ?? {}).flatMap((mould) => mould[of] ?? []);
   const usual = MOULD_PRIOR[of];
   if (known.length === 0) return usual;
@@ -64,10 +66,11 @@ function byOthers(learned: Learned, of: keyof typeof MOULDS_DIFFER): Estimate {
   const mean =
     (usual.mean + known.reduce((sum, known) => sum + known.mean, 0)) / (known.length + 1);
   const spread = known.reduce((sum, known) => sum + known.sd ** 2, 0) / known.length;
-  return {
-    mean,
-    sd: Math.min(usual.sd, Math.hypot(MOULDS_DIFFER[of], Math.sqrt(spread / known.length))),
-  };
+  const middle = known.reduce((sum, known) => sum + known.mean, 0) / known.length;
+  const apart = known.reduce((sum, known) => sum + (known.mean - middle) ** 2, 0);
+  const { worth } = MOULDS_DIFFER;
+  const differ = (worth * MOULDS_DIFFER[of] ** 2 + apart) / (worth + known.length - 1);
+  return { mean, sd: Math.min(usual.sd, Math.sqrt(differ + spread / known.length)) };
 }
 /** What a mould is known by when its opening is: what lies in its cavities has a time of its own. */
 export const openedBy = (mould: { id?: number; name: string }, cast: CastAs): string =>

@@ -36,6 +36,13 @@ const WARMERS = {
 } as const;
 export type Warmer = keyof typeof WARMERS;
 
+/**
+ * K under what it was warmed to that a mould's metal is in the mean: a plate warms it from one end,
+ * which is so much hotter than its mean, q L ÷ 3 k (13 kW/m² into 60 mm of aluminium; Carslaw &
+ * Jaeger, §3.8).
+ */
+export const WARMED_BELOW = 1.6;
+
 /** A mould from what it is made of, its mass in g and the sides of its face in mm. */
 export function metalBody(
   metal: keyof typeof MOULD_MATERIAL,

@@ -1,3 +1,22 @@
+import { BARREL_WARM, leavingBarrel } from '../heat/index.ts';
+import type { Tools } from './input.ts';
+
 /** Draw heat a window is planned at, °C: its middle. */
 export const shotHeat = ({ window }: { window: { low: number; high: number } }): number =>
   (window.low + window.high) / 2;
+
+/** s from a draw to its push, as a rule (judgement). */
+const STANDS = 15;
+/**
+ * °C at which plastic drawn in the middle of its window goes into the mould: warm barrels have taken
+ * some of it by then; what is poured by hand comes as it is.
+ */
+export function heatInMould(tools: Pick<Tools, 'window' | 'injector'>, room: number): number {
+  const from = shotHeat(tools);
+  const barrels = tools.injector?.injector.barrels ?? [];
+  if (barrels.length === 0) return from;
+  const leaves = barrels.map(({ bore }) =>
+    leavingBarrel(bore, { from, metal: BARREL_WARM, room, seconds: STANDS }),
+  );
+  return leaves.reduce((sum, heat) => sum + heat, 0) / leaves.length;
+}

@@ -74,7 +74,6 @@ const KIND_NAMES: Partial<Record<Kind, string>> = {
   trouble: 'Trouble',
   reading: 'Heat read',
   doseWeighed: 'Dose weighed since',
-  felt: 'How the baits felt',
   bottleNoted: 'Bottle noted',
 };
 

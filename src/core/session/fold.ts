@@ -45,7 +45,8 @@ function note(state: SessionState, event: AnyEvent, work: Work<never> | null): v
     const spent = event.at - from;
     if (spent > 0 && spent < AWAY) {
       const held = state.handTimes.get(event.kind) ?? { n: 0, seconds: 0 };
-      state.handTimes.set(event.kind, { n: held.n + 1, seconds: held.seconds + spent / 1000 });
+      const times = work.times?.(event.payload as never) ?? 1;
+      state.handTimes.set(event.kind, { n: held.n + times, seconds: held.seconds + spent / 1000 });
     }
   }
   state.lastAt = Math.max(state.lastAt, event.at);

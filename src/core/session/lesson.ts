@@ -50,13 +50,29 @@ export const ovenUse = (key: string): { id: number; level: number; cups: number 
   return { id, level: percent / 100, cups };
 };
 
+/** What tells of a hand where it is no act of its name, and what is done besides. */
+const TOLD_BY: Partial<Record<HandKind, { act?: string; beside?: readonly string[] }>> = {
+  inserted: { act: 'loaded' },
+  // Each cavity that is touched, and how the baits felt, are of the look at them.
+  marked: { beside: ['cavityMarked', 'felt'] },
+};
+/** How often hands did a thing, and how long they were at it, s. */
+function timeOf(
+  times: ReadonlyMap<string, { n: number; seconds: number }>,
+  kind: HandKind,
+): { n: number; seconds: number } | undefined {
+  const { act = kind, beside = [] } = TOLD_BY[kind] ?? {};
+  const own = times.get(act);
+  const more = beside.reduce((sum, act) => sum + (times.get(act)?.seconds ?? 0), 0);
+  return own && { ...own, seconds: own.seconds + more };
+}
 /** What an evening taught of the hands: s an act takes, by its kind, against what was believed. */
 export function handLessons(
   times: ReadonlyMap<string, { n: number; seconds: number }>,
   known: Partial<Record<HandKind, Estimate>>,
 ): Lesson[] {
   return (Object.keys(HAND_USUAL) as HandKind[]).flatMap((kind): Lesson[] => {
-    const time = times.get(kind);
+    const time = timeOf(times, kind);
     if (!time || time.n < 3) return [];
     const prior = known[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
     const mean = time.seconds / time.n;
@@ -124,7 +140,7 @@ const USUAL_OF: Record<string, Usual> = {
   mould: (rest) => MOULD_PRIOR[rest.at(-1) as keyof typeof MOULD_PRIOR],
   probe: () => LAG_PRIOR,
   hand: ([kind]) => {
-    const usual = HAND_USUAL[kind as HandKind];
+    const usual = HAND_USUAL[(kind === 'loaded' ? 'inserted' : kind) as HandKind];
     return { mean: usual, sd: HAND_SPREAD * usual };
   },
   cup: (rest) => PRIOR[rest.at(-1) as 'exchange' | 'weight' | 'stand'],

@@ -1,5 +1,5 @@
 import type { CupBody, Estimate, Microwave } from '../heat/index.ts';
-import { burstUntil, EXCHANGE, ovenPrior, PRIOR } from '../heat/index.ts';
+import { burstUntil, cupPrior, ovenPrior, PRIOR } from '../heat/index.ts';
 import { Z80 } from '../quantiles.ts';
 import { density, PLASTISOL } from '../material/index.ts';
 import type { TimingKnown } from './hands.ts';
@@ -18,20 +18,25 @@ export const range = (mid: number, sd: number): Range => ({
   high: mid + Z80 * sd,
 });
 
-/** A cup of a plan with so much plastic in it, in its glass. @param grams of plastic */
-export const cupWith = (
+/** A cup of a plan with so much plastic in it, in its glass, by what is learned. @param grams of plastic */
+export function cupWith(
   cup: CupChoice,
   grams: number,
-  { room }: Pick<TimingKnown, 'room'>,
-): CupBody => ({
-  plastic: grams,
-  glass: glassOf(cup.vessel?.vessel),
-  bore: vesselOf(cup.vessel?.vessel).bore,
-  volume: grams / density(160, choiceDensity(cup)),
-  exchange: EXCHANGE.usual,
-  room,
-  stand: Math.exp(PRIOR.stand.mean),
-});
+  { room, learned }: Pick<TimingKnown, 'room' | 'learned'>,
+): CupBody {
+  const vessel = cup.vessel?.vessel;
+  const { exchange, weight, stand } = cupPrior(learned, vessel ?? null);
+  return {
+    plastic: grams,
+    glass: glassOf(vessel) * Math.exp(weight.mean),
+    bore: vesselOf(vessel).bore,
+    volume: grams / density(160, choiceDensity(cup)),
+    exchange: Math.exp(exchange.mean),
+    room,
+    air: Math.exp(learned.air?.mean ?? PRIOR.air.mean),
+    stand: Math.exp(stand.mean),
+  };
+}
 /** The shop's oven at the power it cooks with. */
 export function cooksIn({ oven, learned }: TimingKnown): Microwave {
   const prior = ovenPrior(learned, {

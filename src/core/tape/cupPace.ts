@@ -8,14 +8,10 @@ import { choiceDensity } from '../plan/run.ts';
 import { COOKED, cooksIn, cupWith } from './cookingTime.ts';
 import type { TimingKnown } from './hands.ts';
 
-/**
- * s of a burst that brings a usual cup back to what it has lost by the next draw (a judgement, from
- * simulated evenings).
- */
+/** s of a burst that brings a cup that hardly stood to its draw, at least (a judgement, from simulated evenings). */
 export const MATCH_BURST = 14;
-/** s a cup may stand, and K it may lack, for such a burst to be enough (judgements). */
-const SOON = 300;
-const LITTLE = 20;
+/** K by which glass is colder than the plastic that was heated in it (judgement). */
+const GLASS_BELOW = 12;
 /** g of plastic a cup is never reckoned to hold less than: what clings to it. */
 export const CLINGS = 5;
 /** s a cup is warmed at most: none takes longer. */
@@ -48,22 +44,19 @@ export class CupPace {
     return cupWith(this.choice, grams, this.known);
   }
   /**
-   * s in the oven until it is as hot as it is drawn: a short burst, or after it stood for long as
-   * much as that takes, from then on hot.
-   * @param ml hot, what is in it: asked only where it stood for long
+   * s in the oven until it is as hot as it is drawn, by what it lost while it stood: from then on hot.
+   * @param ml hot, what is in it
    */
   warm(at: number, { ml, shot }: { ml: () => number; shot: number }): number {
     const stood = Math.max(0, at - this.at);
-    const isWarm = stood <= SOON && this.celsius >= shot - LITTLE;
-    const seconds = isWarm ? MATCH_BURST : this.fromCold(stood, ml(), shot);
+    const seconds = this.fromCold(stood, ml(), shot);
     this.hotAt(at + seconds, shot);
     return seconds;
   }
   private fromCold(stood: number, ml: number, shot: number): number {
     const body = this.bodyAt(ml);
-    const start = { plastic: this.celsius, glass: this.celsius };
-    const now = laterOf(body)(start, stood, { step: 10 });
-    if (now.plastic >= shot - LITTLE) return MATCH_BURST;
+    const start = { plastic: this.celsius, glass: this.celsius - GLASS_BELOW };
+    const now = laterOf(body)(start, stood, { step: 20 });
     const microwave = cooksIn(this.known);
     return Math.max(MATCH_BURST, burstUntil(body, now, shot, { microwave, longest: LONGEST }));
   }

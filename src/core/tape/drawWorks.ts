@@ -17,6 +17,16 @@ function shotWith({ tools }: Run): string[] {
   ];
 }
 
+/** Its injector held on what was pushed, until it is let go. */
+const holding = (evening: Evening, run: Run, shot: PlannedShot): Step => ({
+  act: 'holding',
+  wants: [
+    evening.handsFor('holding'),
+    ...[...shotWith(run), mouldLane(shot)].map((lane) => [lane]),
+  ],
+  seconds: evening.paces.get(shot.mould)!.holds(run),
+});
+
 /** s of a burst after which a cup is stirred (a judgement, from scorching). */
 const LONGEST_BURST = 75;
 
@@ -31,7 +41,7 @@ function closing(evening: Evening, run: Run, draw: PlannedDraw, after: string[])
       const pace = evening.paces.get(shot.mould)!;
       return [
         { act: 'rested', wants: [[lane]], seconds: (from) => pace.rest(run, from) },
-        ...(run.stage.takes === null ? [] : [evening.byHand('loaded', [lane])]),
+        ...(run.stage.takes === null ? [] : [evening.byHand('inserted', [lane], pace.cavities)]),
         evening.byHand('closed', [lane]),
         evening.byHand('topChecked', [lane]),
       ];
@@ -40,10 +50,10 @@ function closing(evening: Evening, run: Run, draw: PlannedDraw, after: string[])
 }
 
 /**
- * Its cups brought together: a burst and a look each, longer where one stood since it was last drawn
+ * Its cups brought together, from when its moulds may be seen to: a burst and a look each, longer where one stood since it was last drawn
  * from, and a look more for each other cup that went cold meanwhile.
  */
-function matched(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
+function matched(evening: Evening, run: Run, draw: PlannedDraw, after: string[]): Work[] {
   const cups = cupsOf(draw);
   const shot = shotHeat(run.tools);
   const warm = (cup: CupId) => (at: number) => {
@@ -52,19 +62,31 @@ function matched(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
     // A long one is given in bursts, stirred and read between.
     return seconds + Math.floor(seconds / LONGEST_BURST) * SEEN_TO;
   };
-  return cups.map((cup): Work => ({
-    key: `matched ${draw.n} ${cup}`,
-    after: [`closed ${draw.n}`],
-    of: { run: run.key, draw: draw.n, cup },
-    steps: [
-      { act: 'matching', wants: [evening.ovens, [laneKey('cup', cup)]], seconds: warm(cup) },
-      {
-        act: 'matchLook',
-        wants: [evening.handsFor('matchLook'), [laneKey('cup', cup)]],
-        seconds: cups.length * SEEN_TO,
-      },
-    ],
-  }));
+  const closed = `closed ${draw.n}`;
+  return cups.flatMap((cup, nth): Work[] => {
+    const of = { run: run.key, draw: draw.n, cup };
+    const burst: Step = {
+      act: 'matching',
+      wants: [evening.ovens, [laneKey('cup', cup)]],
+      seconds: warm(cup),
+    };
+    const look: Step = {
+      act: 'matchLook',
+      wants: [evening.handsFor('matchLook'), [laneKey('cup', cup)]],
+      // On to inserts it is drawn near its limit: it is looked at before its last burst, too.
+      seconds: (cups.length + (run.stage.takes === null ? 0 : 1)) * SEEN_TO,
+    };
+    const key = `matched ${draw.n} ${cup}`;
+    // The first goes in while hands are at the moulds, to come out as they are closed; where inserts are
+    // laid first it would be cold again by then.
+    if (nth > 0 || run.stage.takes !== null)
+      return [{ key, after: [closed], of, steps: [burst, look] }];
+    const early = `early ${draw.n}`;
+    return [
+      { key: early, after, of, steps: [burst] },
+      { key, after: [closed, early], of, steps: [look] },
+    ];
+  });
 }
 
 /** Its injector and block left with what was over until the plug sets, where it is not pushed back. */
@@ -105,6 +127,7 @@ function shooting(evening: Evening, run: Run, draw: PlannedDraw): Work[] {
           .shotsIn(draw)
           .flatMap((shot) => [
             evening.byHand('shot', [...held, mouldLane(shot)]),
+            holding(evening, run, shot),
             evening.byHand('held', [...held, mouldLane(shot)]),
           ]),
       ],
@@ -258,7 +281,7 @@ export function runWorks(evening: Evening, run: Run): Work[] {
       return [
         ...charges,
         closing(evening, run, draw, after),
-        ...matched(evening, run, draw),
+        ...matched(evening, run, draw, after),
         ...shooting(evening, run, draw),
       ];
     }),

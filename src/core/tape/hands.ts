@@ -35,7 +35,7 @@ export const HAND_USUAL = {
   returned: 15,
   racked: 25,
   degassed: 180,
-  loaded: 35,
+  /** of one insert */ inserted: 6,
   kept: 15,
   cleaned: 45,
 } as const;

@@ -8,13 +8,15 @@ import {
   restOf,
   shotJoules,
   warmTime,
+  WARMED_BELOW,
   worthWaiting,
 } from '../heat/index.ts';
 import type { MouldHeat } from '../heat/index.ts';
+import { isShot, PUSHES } from '../build/index.ts';
 import { letCoolOf } from '../mould/window.ts';
 import type { Ways } from '../ways.ts';
 import { castAs, heatOfMould } from '../plan/mouldHeat.ts';
-import { shotHeat } from '../plan/heat.ts';
+import { heatInMould } from '../plan/heat.ts';
 import type { Run } from '../plan/run.ts';
 import type { TimingKnown } from './hands.ts';
 
@@ -55,7 +57,7 @@ export class MouldPace {
         room: this.known.room,
         by,
       }) ?? WARM_ANYWAY;
-    [this.celsius, this.at] = [mould.warmTo, at + seconds];
+    [this.celsius, this.at] = [mould.warmTo - WARMED_BELOW, at + seconds];
     return seconds;
   }
   /** s it must be left alone before a shot goes in. */
@@ -67,19 +69,29 @@ export class MouldPace {
   }
   /** ln of s until its baits are firm, as a spread: of the stage in which that is known the least. */
   unsure = 0;
-  /** s from the end of a shot until it is worth opening. */
+  get cavities(): number {
+    return this.entry.mould.cavities.length;
+  }
+  /** s pressure is held on a shot of it. */
+  holds({ stage }: Run): number {
+    return isShot(stage) || stage.by === 'rod'
+      ? this.entry.mould.hold * PUSHES[stage.push].hold
+      : 0;
+  }
+  /** s from when a shot was let go until it is worth opening: it sets while it is held, too. */
   cool(run: Run, at: number): number {
     const { mould } = this.entry;
     const { room } = this.known;
     const heat = this.heatIn(run);
     const before = this.leftAlone(heat, at);
-    const shot = Math.round(shotHeat(run.tools) / SHOT_STEP) * SHOT_STEP;
+    const shot = Math.round(heatInMould(run.tools, room) / SHOT_STEP) * SHOT_STEP;
     const { opens } = mouldPrior(this.known.learned, mould, castAs(run.stage));
     this.unsure = Math.max(this.unsure, opens.sd);
     const reckoned = opensAt(heat, shot, before, room).open ?? LONGEST;
     const longer = worthWaiting(reckoned, opens, mould.cavities.length, BAIT_TAKES);
-    const seconds = Math.max(mould.hold, reckoned * Math.exp(longer) * letCoolOf(mould));
-    const watts = shotJoules(heat.shot, shot, FIRM.mean) / seconds;
+    const held = this.holds(run);
+    const seconds = Math.max(0, reckoned * Math.exp(longer) * letCoolOf(mould) - held);
+    const watts = shotJoules(heat.shot, shot, FIRM.mean) / Math.max(1, seconds);
     [this.celsius, this.at] = [
       metalAfter(heat.body, before, { seconds, room, watts }),
       at + seconds,

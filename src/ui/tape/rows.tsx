@@ -116,14 +116,12 @@ function HeldRow({ blocks, scale, colours }: RowProps) {
     />
   ));
 }
+/** Acts during which something stands in a mould. */
+const FULL: ReadonlySet<string> = new Set(['shot', 'holding', 'held', 'toppedOff', 'cooling']);
 /** A mould: warmed, closed, and from the shot on the slack of what cools in it. */
 function MouldRow({ blocks, scale, colours }: RowProps) {
   const stageOf = ({ act }: Block): 'warm' | 'full' | 'hand' =>
-    act === 'warmed' || act === 'warming'
-      ? 'warm'
-      : act === 'shot' || act === 'held' || act === 'toppedOff' || act === 'cooling'
-        ? 'full'
-        : 'hand';
+    act === 'warmed' || act === 'warming' ? 'warm' : FULL.has(act) ? 'full' : 'hand';
   return together(blocks, (block) => `${stageOf(block)} ${block.draw}`).map(
     ({ blocks: own, from, to }: Group) => {
       const [first] = own;

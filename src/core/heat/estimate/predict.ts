@@ -12,6 +12,7 @@ import {
   AIR,
   copy,
   type HeatBounds,
+  PRIOR,
 } from './belief.ts';
 
 /** What wanders while nobody looks: standard deviations. */
@@ -19,7 +20,12 @@ const PROCESS_NOISE = {
   /** K in the plastic after a minute: what the two lumps leave out */
   plastic: UNSAID.minute,
   /** K in the glass after a minute: it stands on more than air */
-  glass: 2,
+  glass: 1.5,
+  /**
+   * ln of a cup's own loss after a minute: it is moved, and as it is emptied more of its glass stands bare.
+   * What is not known of a loss adds up, so a cup that stood long is worse known than one just read.
+   */
+  stand: 0.25,
   /** ln air after a minute */
   air: 0.04,
   /** share of a burst's gain that no constant explains */
@@ -152,6 +158,10 @@ function predicted(belief: Belief, seconds: number, bursts: readonly Burst[]): B
     noise.push(
       [index, PROCESS_NOISE.plastic ** 2 * minutes],
       [index + 1, PROCESS_NOISE.glass ** 2 * minutes],
+      // No further than what is known of any cup.
+      ...(belief.covariance[index + 4]![index + 4]! < PRIOR.stand.sd ** 2
+        ? [[index + 4, PROCESS_NOISE.stand ** 2 * minutes] as [number, number]]
+        : []),
     );
     if (burst) {
       next.could.set(cup, heatedCould(belief, cup, burst, seconds));

@@ -1,9 +1,10 @@
 import { pressureOf, PUSH } from '../../heat/fill.ts';
 import { letCoolOf } from '../../mould/window.ts';
 import { type DegassedAt, degasDue } from '../../plan/degas.ts';
+import { heatInMould } from '../../plan/heat.ts';
+import { PLASTISOL } from '../../material/plastisol.ts';
 import { SHORT_BURST, waysOf } from '../../ways.ts';
 import { castAs, heatOfMould, thinOfMould } from '../../plan/mouldHeat.ts';
-import { barrelHeat } from '../effects/barrelHeat.ts';
 import { mouldHeat, shotHeatOf } from '../effects/mouldHeat.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
 import { wentIn } from '../state/mould.ts';
@@ -63,7 +64,7 @@ export function heatAsk(
         ? draw.barrels.map((barrel, i) => ({
             bore: injector.injector.barrels[run.tools.order[i] ?? i]?.bore ?? 30,
             from: barrel.celsius ?? 163,
-            metal: Math.max(roomOf(state), barrelHeat(state, injector, draw.at)),
+            metal: draw.metal,
             at: draw.at,
             room: roomOf(state),
           }))
@@ -75,7 +76,7 @@ export function heatAsk(
       )
       .map((mould) => {
         const shot = state.shots.get(mould.shot ?? '');
-        const under = run ? (run.tools.window.low + run.tools.window.high) / 2 : 163;
+        const under = run ? heatInMould(run.tools, roomOf(state)) : PLASTISOL.worked;
         const cast = castAs(shot?.stage ?? run?.stage);
         // A shot standing in it went in when the metal was as it was then.
         return {

@@ -1,12 +1,7 @@
 import type { SessionState } from '../state.ts';
 import { roomOf } from './mouldLoss.ts';
 
-/**
- * °C a barrel is at after warming, and that one draw brings it nearer to the plastic's heat by
- * (judgements).
- */
-
-export const BARREL_WARM = 55;
+/** Share of what lies between that one draw brings a barrel nearer to the plastic's heat (judgement). */
 const BARREL_TAKES = 0.25;
 /** s in which a barrel left on the bench loses most of what it has. */
 const BARREL_COOLS = 900;

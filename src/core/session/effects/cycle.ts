@@ -122,6 +122,7 @@ export function newShot(
     openedAt: null,
     waited: null,
     felt: null,
+    celsius: null,
     metal: mouldHeat(state, mould, at).celsius,
     markedAt: null,
     marks: new Map(),

@@ -9,6 +9,7 @@ import type { MouldState } from '../state/mould.ts';
 import type { ShotState } from '../state/shot.ts';
 import { rhoOf, massFor, pushParts } from './masses.ts';
 import { newShot, standIn, hold } from './cycle.ts';
+import { leavingHeat } from './leaving.ts';
 
 export const windowHeat = (run: RunState): number =>
   (run.tools.window.low + run.tools.window.high) / 2;
@@ -134,6 +135,11 @@ function feedOf(
   return going ? 0 : mass.feed;
 }
 
+/** °C of a shot with so many grams more at a heat in it: they are among its baits already. */
+function blended({ celsius, baitsG }: ShotState, grams: number, hot: number): number {
+  const share = grams / Math.max(grams, baitsG);
+  return (1 - share) * (celsius ?? hot) + share * hot;
+}
 export function shoot(
   state: SessionState,
   event: EventOf<Filling>,
@@ -158,6 +164,12 @@ export function shoot(
   const shots = fillCavities(shot, mould, filled, { draw, grams: mass.cavities });
   shot.feedG += feed;
   takeInserts(run, mould, shot, filled);
+  if (injector && drawn)
+    shot.celsius = blended(
+      shot,
+      shots,
+      leavingHeat(state, { run, injector, draw: drawn }, event.at),
+    );
   if (injector) pushOut(state, run, injector, { grams: shots + feed, at: event.at });
   if (!going) standIn(state, run, mould, shot);
   if (shot.cavities.size < mould.mould.cavities.length) mould.phase = { is: 'filling' };

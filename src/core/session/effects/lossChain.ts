@@ -1,14 +1,14 @@
 import type { Estimate, MetalBody } from '../../heat/index.ts';
-import { gridOf, losing, lossRate, readGrid } from '../../heat/index.ts';
+import { gridOf, losing, lossRate, readGrid, WARMED_BELOW } from '../../heat/index.ts';
 import type { MetalNote } from '../state/mould.ts';
 
 /**
  * K by which a reading of metal misses what one lump would have: a mould is not warm all through, a
  * shot not all alike (judgements).
  */
-export const MISSES = { look: 1.5, shot: 1.5 } as const;
+export const MISSES = { look: 1.5, shot: 1 } as const;
 /** A mould said to be warm may be off its own heat by so many K (judgement). */
-export const SAID = 4;
+export const SAID = 3.5;
 /** A look that lies further off than this from every way the metal can lose its heat is left out, K. */
 const FAR = 20;
 /** Points of the grid, over five spreads of the prior either way: good to 1e-8 for what is known ten
@@ -90,7 +90,7 @@ function take(chain: Chain, note: MetalNote, warmTo: number): void {
   else
     chain.now = {
       at: note.at,
-      celsius: new Float64Array(chain.rate.length).fill(warmTo),
+      celsius: new Float64Array(chain.rate.length).fill(warmTo - WARMED_BELOW),
       variance: SAID ** 2,
     };
 }

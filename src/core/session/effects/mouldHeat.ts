@@ -140,18 +140,8 @@ export function heatByShot(state: SessionState, mould: MouldState, at: number): 
   setMouldHeat(mould, { ...known, own: Math.hypot(known.own, MISSES.shot) }, at);
 }
 
-/**
- * Heat a shot went in at, °C: the mean of what its draws were at; the middle of its run's window
- * where nobody knew.
- */
+/** Heat a shot went in at, °C: the middle of its run's window where nobody knew. */
 export function shotHeatOf(state: SessionState, shot: ShotState): number {
-  const heats = [...new Set(shot.cavities.values())]
-    .flatMap((day) => state.draws.get(day)?.barrels ?? [])
-    .flatMap((portion) => (portion.celsius === null ? [] : [portion.celsius]));
   const window = state.runs.get(shot.job)?.tools.window;
-  return heats.length > 0
-    ? heats.reduce((sum, heat) => sum + heat, 0) / heats.length
-    : window
-      ? (window.low + window.high) / 2
-      : PLASTISOL.worked;
+  return shot.celsius ?? (window ? (window.low + window.high) / 2 : PLASTISOL.worked);
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { sum } from '../../shot/volume.ts';
-import { heatByDraw } from '../effects/barrelHeat.ts';
+import { barrelHeat, heatByDraw } from '../effects/barrelHeat.ts';
 import { portion, windowHeat } from '../effects/filling.ts';
 import { drawWarnings } from '../guard.ts';
 import { warningsSaid } from '../guard/warnings.ts';
@@ -66,6 +66,7 @@ export const drawn: EventKind<typeof DrawnSchema> = {
       }),
     );
     const hot = taken.flatMap((portion) => (portion.celsius === null ? [] : [portion.celsius]));
+    const metal = barrelHeat(state, injector, event.at);
     if (hot.length > 0) heatByDraw(state, injector, Math.max(...hot), event.at);
     state.draws.set(draw, {
       id: draw,
@@ -75,6 +76,7 @@ export const drawn: EventKind<typeof DrawnSchema> = {
       injector: key,
       block: injector.blockKey === null ? null : Number(injector.blockKey),
       barrels: taken.map((portion, i) => ({ ...portion, ml: barrels[i]!.ml })),
+      metal,
       against,
       said: warningsSaid(state, warned),
       plug: null,

@@ -8,7 +8,7 @@ export const FeltSchema = z.object({ shot: key, felt: z.enum(FELT_LIKE) });
 
 export const felt: EventKind<typeof FeltSchema> = {
   payload: FeltSchema,
-  work: null,
+  work: { name: 'How the baits felt' },
   ...AGAIN,
   apply: (state, { payload }) => {
     const shot = state.shots.get(payload.shot);

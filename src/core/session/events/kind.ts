@@ -23,6 +23,8 @@ export interface Work<P> {
   name: string;
   /** bench clock until which a machine was waited for, not the hands worked, ms; `at` = now */
   waits?: (state: SessionState, payload: P, at: number) => number;
+  /** how many things the hands did at once; one where it is not said */
+  times?: (payload: P) => number;
 }
 /** Plastic an event puts into cups. */
 export interface Brings<P> {

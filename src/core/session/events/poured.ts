@@ -4,7 +4,9 @@ import { sum } from '../../shot/volume.ts';
 import { alter } from '../alter.ts';
 import { cool, hold, newShot, standIn } from '../effects/cycle.ts';
 import { portion, takeInserts, windowHeat } from '../effects/filling.ts';
+import { heatOfPortions } from '../effects/leaving.ts';
 import { massFor } from '../effects/masses.ts';
+import { roomOf } from '../effects/mouldLoss.ts';
 import { drawWarnings } from '../guard.ts';
 import { warningsSaid } from '../guard/warnings.ts';
 import type { RunState, SessionState } from '../state.ts';
@@ -45,6 +47,7 @@ function standPoured(
     barrels: mould.pours,
     against,
     said: [...mould.pouredSaid],
+    metal: roomOf(state),
     plug: null,
   });
   const shot = newShot(state, run, mould, {
@@ -66,6 +69,7 @@ function standPoured(
     shot.cavities.set(count, draw);
     shot.grams.set(count, whole > 0 ? ((all - feed) * grams) / whole : 0);
   }
+  shot.celsius = heatOfPortions(mould.pours);
   takeInserts(run, mould, shot, [...shot.cavities.keys()]);
   shot.poured = [];
   mould.pouredAgainst = new Set();

@@ -4,7 +4,7 @@ import { alter } from '../alter.ts';
 import type { Doubt } from '../bounds.ts';
 import { AGREES } from '../bounds.ts';
 import { carryBounds, doubtOf, settle } from '../doubt.ts';
-import { BARREL_WARM } from '../effects/barrelHeat.ts';
+import { BARREL_WARM } from '../../heat/index.ts';
 import { heldToLook, setMouldHeat } from '../effects/mouldHeat.ts';
 import { ALONG, LOOK_SD, roomOf } from '../effects/mouldLoss.ts';
 import { openOven } from '../effects/oven.ts';

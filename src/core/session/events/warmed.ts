@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { alter } from '../alter.ts';
-import { BARREL_WARM } from '../effects/barrelHeat.ts';
+import { BARREL_WARM, WARMED_BELOW } from '../../heat/index.ts';
 import { SAID } from '../effects/lossChain.ts';
 import { setMouldHeat } from '../effects/mouldHeat.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
@@ -19,7 +19,11 @@ export const warmed: EventKind<typeof WarmedSchema> = {
     if (kind === 'mould') {
       mould(state, key, (mould) => {
         mould.warmed = true;
-        setMouldHeat(mould, { celsius: mould.mould.warmTo, own: SAID, slope: 0 }, event.at);
+        setMouldHeat(
+          mould,
+          { celsius: mould.mould.warmTo - WARMED_BELOW, own: SAID, slope: 0 },
+          event.at,
+        );
         mould.metalNotes.push({ at: event.at, room: roomOf(state), kind: 'warmed' });
       });
     }

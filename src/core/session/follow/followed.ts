@@ -59,7 +59,7 @@ export interface Followed {
   readings: number;
   /**
    * of readings of hot cups that a forecast stood before: how many, how many lay in its 80 % range,
-   * Σ (off ÷ spread)²
+   * Σ |off ÷ spread|
    */
   missed: Missed & { inside: number };
 }

@@ -7,10 +7,11 @@ import { type Followed, type NoteOf, spreadScale, takenOut, without } from './fo
 import { afterStir, ofTheMean, setRight, unevenSeen } from './uneven.ts';
 
 /**
- * °C above which a cup's readings tell how good forecasts are: below it hardly anything is asked of
- * them.
+ * °C above which a cup's readings tell how good forecasts are: it is asked of cups near their draw
+ * (the coldest any school shoots is 149), and what a cup does as it cooks (damp, fusion) is worse known
+ * than that.
  */
-const TELLS_ABOVE = 100;
+const TELLS_ABOVE = 150;
 /** s between readings of one cup that a second is forecast at all. */
 const FORECAST_AFTER = 15;
 /**

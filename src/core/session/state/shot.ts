@@ -12,6 +12,8 @@ export interface DrawState {
   /** block it hung on; null = none, or poured by hand */
   block: number | null;
   barrels: Portion[];
+  /** °C of its barrels' metal as it was drawn */
+  metal: number;
   /** what the bench warned of when it was drawn, and in what words */
   against: string[];
   said: string[];
@@ -63,6 +65,8 @@ export interface ShotState {
   waited: { seconds: number; reckoned: number; firm: number | null } | null;
   /** what its baits felt like as it was opened; null = nobody said */
   felt: Felt | null;
+  /** °C its plastic went in at, as it left the barrels or was poured; null = nobody knew */
+  celsius: number | null;
   /** °C its mould's metal is reckoned to have been as it went in */
   metal: number;
   markedAt: number | null;
