@@ -80,9 +80,9 @@ test('what comes sooner is surer; what is behind is sure, and the end is as said
 
 test('hands are told of by the thing: an insert however many are laid at once, a look with each cavity touched', () => {
   const times = new Map(
-    Object.entries({ loaded: 24, marked: 6, cavityMarked: 12, felt: 3 }).map(([kind, n]) => [
+    Object.entries({ loaded: 24, marked: 6, cavityMarked: 12, felt: 3 }).map(([kind, count]) => [
       kind,
-      { n, seconds: n * 4 },
+      { n: count, seconds: count * 4 },
     ]),
   );
   const told = Object.fromEntries(

@@ -38,10 +38,11 @@ export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
  * What is usual of a mould, a joint and a bled line before anything was seen (judgements). The rule
  * for opening wants the middle 10 K under where plastic stops flowing; a bar at 165 °C in metal of
  * 45 stops flowing after 0.87 of that time (first term of its series), so that much sooner is where
- * a bait is thought to be firm.
+ * a bait is thought to be firm. A mould stands open for a part of each shot, and its inner faces lose
+ * heat then that M5 does not count.
  */
 export const MOULD_PRIOR = {
-  loss: { mean: 0, sd: 0.4 },
+  loss: { mean: 0.2, sd: 0.4 },
   opens: { mean: Math.log(0.87), sd: 0.32 },
   cold: COLD_PRIOR,
 } as const;

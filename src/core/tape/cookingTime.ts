@@ -89,4 +89,4 @@ export const COOK_BURSTS = 4;
 /**
  * Share by which one evening goes quicker or slower than another, whatever is known (judgement).
  */
-export const EVENINGS_DIFFER = 0.06;
+export const EVENINGS_DIFFER = 0.04;

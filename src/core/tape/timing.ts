@@ -69,7 +69,7 @@ function cookingSpread({ evening }: LaidEvening): number {
   return sd / Math.min(ovens.length, Math.max(1, plan.cups.length));
 }
 /** Shares a part's own length is unsure by beside its hands (judgements). */
-const UNSURE: Partial<Record<PhaseKey, number>> = { metal: 0.2, match: 0.4, cool: 0.12 };
+const UNSURE: Partial<Record<PhaseKey, number>> = { metal: 0.2, match: 0.3, cool: 0.12 };
 /** The same of cooling: by how far it is known when each mould's baits are firm. */
 function coolingUnsure({ evening: { paces } }: LaidEvening): number {
   const known = [...paces.values()].map((pace) => pace.unsure);
