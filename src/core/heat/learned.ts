@@ -42,7 +42,7 @@ export const NOTHING_LEARNED: Learned = { ovens: {}, cups: {} };
  * heat then that M5 does not count.
  */
 export const MOULD_PRIOR = {
-  loss: { mean: 0.2, sd: 0.4 },
+  loss: { mean: 0.2, sd: 0.35 },
   opens: { mean: Math.log(0.87), sd: 0.32 },
   cold: COLD_PRIOR,
 } as const;

@@ -8,7 +8,7 @@ import type { MetalNote } from '../state/mould.ts';
  */
 export const MISSES = { look: 1.5, shot: 1 } as const;
 /** A mould said to be warm may be off its own heat by so many K (judgement). */
-export const SAID = 3.5;
+export const SAID = 3;
 /** A look that lies further off than this from every way the metal can lose its heat is left out, K. */
 const FAR = 20;
 /** Points of the grid, over five spreads of the prior either way: good to 1e-8 for what is known ten
