@@ -1,7 +1,7 @@
 import { bleedIndex } from '../../src/core/colour/index.ts';
 import { contactHeat } from '../../src/core/heat/index.ts';
 import type { AnyEvent, Fault, SessionState, ShotState } from '../../src/core/session/index.ts';
-import { bodyOfMould, shotHeatOf, streamsOf } from '../../src/core/session/index.ts';
+import { bodyOfMould, drawnHeatOf, shotHeatOf, streamsOf } from '../../src/core/session/index.ts';
 import { normal, seeded } from '../../src/core/chance.ts';
 
 /**
@@ -79,7 +79,7 @@ export function metalOf(
           1 /
             (1 +
               Math.exp(
-                -(contactHeat(shotHeatOf(state, shot), insert) - TRUE.joint.even) /
+                -(contactHeat(drawnHeatOf(state, shot), insert) - TRUE.joint.even) /
                   TRUE.joint.scale,
               ))
       )

@@ -162,7 +162,7 @@ const HANDS_AT: Record<string, string> = {
   racked: 'Lay on the rack',
   degassed: 'Degas',
   inserted: 'Lay an insert in',
-  /* as it was told until each insert was counted */ loaded: 'Lay inserts in',
+  loaded: 'Lay inserts in, until each was counted',
   kept: 'Lay inserts by',
   cleaned: 'Clean the injector',
 };

@@ -58,6 +58,7 @@ export * from './follow/followed.ts';
 export * from './follow/follower.ts';
 export * from './heatNotes.ts';
 export * from './layerCup.ts';
+export { drawnHeatOf } from './effects/leaving.ts';
 export { bodyOfMould, mouldHeat, shotHeatOf } from './effects/mouldHeat.ts';
 export * from './foresee.ts';
 export * from './foresee/types.ts';

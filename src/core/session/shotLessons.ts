@@ -11,7 +11,8 @@ import {
   learnEven,
   mouldPrior,
 } from '../heat/index.ts';
-import { roomOf, shotHeatOf } from './effects/mouldHeat.ts';
+import { drawnHeatOf } from './effects/leaving.ts';
+import { roomOf } from './effects/mouldHeat.ts';
 import { lossEstimate, metalSpreadScale } from './effects/mouldLoss.ts';
 import { openLessons } from './openLessons.ts';
 import { shareOf } from './faultShare.ts';
@@ -128,7 +129,7 @@ export function shotLessons(state: SessionState): Lesson[] {
   const { learned } = state.snapshot.heat;
   const joint = (shot: ShotState) =>
     jointed(shot.stage) && shot.stage.layers.length > 0
-      ? contactHeat(shotHeatOf(state, shot), roomOf(state))
+      ? contactHeat(drawnHeatOf(state, shot), roomOf(state))
       : null;
   const bled = (shot: ShotState) => {
     const run = state.runs.get(shot.job);

@@ -1,8 +1,9 @@
 import { leavingBarrel } from '../../heat/index.ts';
+import { PLASTISOL } from '../../material/plastisol.ts';
 import { shotHeat } from '../../plan/heat.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { InjectorState, Portion } from '../state/injector.ts';
-import type { DrawState } from '../state/shot.ts';
+import type { DrawState, ShotState } from '../state/shot.ts';
 import { roomOf } from './mouldLoss.ts';
 
 const mean = (heats: readonly number[]): number =>
@@ -12,6 +13,19 @@ const mean = (heats: readonly number[]): number =>
 export function heatOfPortions(portions: readonly Pick<Portion, 'celsius'>[]): number | null {
   const known = portions.flatMap(({ celsius }) => celsius ?? []);
   return known.length > 0 ? mean(known) : null;
+}
+
+/**
+ * Heat a shot was drawn at, °C: what a maker reads in the cup, and what is told of a joint's odds goes
+ * by (handbook §5, “on to an insert”). The middle of its run's window where nobody knew.
+ */
+export function drawnHeatOf(state: SessionState, shot: ShotState): number {
+  const draws = [...new Set(shot.cavities.values())];
+  const run = state.runs.get(shot.job);
+  return (
+    heatOfPortions(draws.flatMap((draw) => state.draws.get(draw)?.barrels ?? [])) ??
+    (run ? shotHeat(run.tools) : PLASTISOL.worked)
+  );
 }
 
 /**
