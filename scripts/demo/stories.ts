@@ -42,7 +42,7 @@ export function storyOf(nth: number | null): Story {
     befalls: (state, shot, cavity, chance) => {
       const { metal, heat, damp } = conditionsOf(state, shot);
       const shares: [Fault, number][] = [
-        ['short', along(metal === null ? null : -metal, -27, 0.06)],
+        ['short', along(metal === null ? null : -metal, -28, 0.08)],
         ['bubbles', damp ? 0.16 : 0],
         // The rag mould is shot too hot: its baits shrink from the gate.
         ['dent', shot.mould === '5' ? along(heat, 170, 0.06) : 0],
