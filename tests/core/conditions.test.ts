@@ -9,15 +9,9 @@ import { rehearse } from '../../scripts/demo/rehearse.ts';
 import { START } from '../bench.ts';
 import { DEFAULTS, SHELF } from '../demoPlan.ts';
 import { near } from '../near.ts';
-import { snapshot } from './sessionKit.ts';
+import { rehearsed, snapshot } from './sessionKit.ts';
 
-const events = rehearse({
-  session: 1,
-  snapshot,
-  startAt: START,
-  chance: seeded(4),
-  spoil: () => 0.1,
-});
+const events = rehearsed();
 const ofKind = <K extends AnyEvent['kind']>(kind: K) =>
   events.filter((event): event is Extract<AnyEvent, { kind: K }> => event.kind === kind);
 

@@ -1,20 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { seeded } from '@/core/chance.ts';
 import { at, barrelCooling, leavingBarrel } from '@/core/heat/index.ts';
 import { fold } from '@/core/session/index.ts';
-import { rehearse } from '../../scripts/demo/rehearse.ts';
-import { START } from '../bench.ts';
 import { near } from '../near.ts';
-import { snapshot } from './sessionKit.ts';
+import { rehearsed, snapshot } from './sessionKit.ts';
 
-const events = rehearse({
-  session: 1,
-  snapshot,
-  startAt: START,
-  chance: seeded(4),
-  spoil: () => 0.1,
-});
+const events = rehearsed();
 
 test('what leaves a barrel, told from two coolings of its bore, is what a cooling of its own tells', () => {
   for (const bore of [18, 32, 45.5])
