@@ -1,7 +1,7 @@
 import { nextDue } from '@/core/session/index.ts';
 import { degrees } from '@/core/quantity/index.ts';
 import { openSessions } from '@/store/log.ts';
-import { peekAt } from './append.ts';
+import { peekAt } from './heldSessions.ts';
 
 export interface ClockLine {
   session: number;

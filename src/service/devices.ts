@@ -29,7 +29,8 @@ import {
 import { newestLesson } from '@/store/lessons.ts';
 import { sessionHead } from '@/store/log.ts';
 import { inTransaction } from '@/store/query.ts';
-import { append, peek } from './append.ts';
+import { append } from './append.ts';
+import { peek } from './heldSessions.ts';
 import { isDemo } from '@/store/shop.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem } from './result.ts';

@@ -27,7 +27,7 @@ import {
 } from '@/store/lessons.ts';
 import { inTransaction } from '@/store/query.ts';
 import { readShop } from '@/store/shop.ts';
-import { peek } from './append.ts';
+import { peek } from './heldSessions.ts';
 import { namesOfLearned } from './learnedNames.ts';
 import type { Result } from './result.ts';
 import { ok, problem } from './result.ts';

@@ -8,7 +8,7 @@ import { bottlesNotWell } from '@/store/bottles.ts';
 import { shelf } from '@/store/catalogue.ts';
 import type { KeptVersion } from '@/store/mixes.ts';
 import { mixKeptBy, pictureBytes, putCups, putPicture, versionsAs } from '@/store/mixes.ts';
-import { peek } from './append.ts';
+import { peek } from './heldSessions.ts';
 import type { Result } from './result.ts';
 import { noPicture, pictureKind } from './pictures.ts';
 import { missing, ok } from './result.ts';

@@ -1,7 +1,7 @@
 import type { BatchRecord, SessionState } from '@/core/session/index.ts';
 import { batchRecord } from '@/core/session/index.ts';
 import { eventsAfter } from '@/store/log.ts';
-import { peek } from './append.ts';
+import { peek } from './heldSessions.ts';
 
 export interface SessionRecord {
   state: SessionState;

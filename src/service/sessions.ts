@@ -1,4 +1,4 @@
-import { textOfLog } from './append.ts';
+import { textOfLog } from './heldSessions.ts';
 import { benchHands } from './benchHands.ts';
 import { eventsAfter, finishedSessions, openSessions, sessionHead } from '@/store/log.ts';
 import { cavityShares, onRack } from '@/store/readTables.ts';
@@ -17,7 +17,7 @@ export {
 };
 export { insertStock } from '@/store/inserts.ts';
 export { notesOf, shotsGiven, trialsOf } from '@/store/mouldBook.ts';
-export { peek } from './append.ts';
+export { peek } from './heldSessions.ts';
 export { onMove } from '@/live/listener.ts';
 
 /** A session with its whole log as JSON text, for the bench to fold; null when there is none. */

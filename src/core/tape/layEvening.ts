@@ -1,7 +1,8 @@
 import type { PlanInput } from '../plan/input.ts';
 import type { Plan } from '../plan/planned.ts';
 import { firstCharges } from './cupWorks.ts';
-import { runWorks, standing } from './drawWorks.ts';
+import { runWorks } from './runWorks.ts';
+import { standing } from './shootWorks.ts';
 import { type Begun, Evening } from './evening.ts';
 import type { TimingKnown } from './hands.ts';
 import { type LaidStep, schedule } from './schedule.ts';
