@@ -31,7 +31,14 @@ const files = (folder) =>
     .map((fault) => join('tests', folder, fault));
 const part = (name) => say(`\n— ${name} (${Math.round((Date.now() - began) / 1000)} s) —`);
 
+/** Files of the core tried in one process. */
+const FEW = 8;
+/** Threads of their own and what is looked up by name are still read as they stand. */
+const TOLD = ['--enable-source-maps', '--import', 'tsx'];
+
 ensurePackages();
+// It wants packages.
+const { built } = await import('./built.mjs');
 mkdirSync(join(root, '.test'), { recursive: true });
 process.env.ASTRO_TELEMETRY_DISABLED = '1';
 
@@ -46,7 +53,7 @@ const pg = served
 const env = pg && { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
 const loading =
   pg &&
-  start(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'prepare.ts')], {
+  start(process.execPath, [...TOLD, ...(await built('prepare', ['scripts/prepare.ts']))], {
     env: { ...process.env, DATABASE_URL: pg.database('demo') },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
@@ -63,7 +70,16 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exi
 const LOOKS = [
   [
     ['pages', 'astro/astro.js', 'sync', '--silent'],
-    ['types', 'astro/astro.js', 'check', '--minimumSeverity', 'warning'],
+    ['types', 'typescript/bin/tsc', '--noEmit'],
+    [
+      'types of pages',
+      'astro/astro.js',
+      'check',
+      '--minimumSeverity',
+      'warning',
+      '--tsconfig',
+      'tsconfig.pages.json',
+    ],
     ['what nobody uses', 'knip/bin/knip.js', '--no-progress'],
     [
       'arrows between rooms',
@@ -98,18 +114,18 @@ if (wants('check'))
   );
 if (wants('unit')) {
   part('unit');
-  // A process for each of two cores, each with every other file: started one by one, the files cost
-  // as much to read as to run.
-  const all = files('core');
-  const codes = await Promise.all(
-    [0, 1].map((core) => {
-      const own = all.filter((_, at) => at % 2 === core);
-      if (own.length === 0) return 0;
-      const told = ['--import', 'tsx', '--test-reporter', 'dot', join(root, 'tests', 'inOne.ts')];
-      return finished(start(process.execPath, [...told, ...own]));
-    }),
-  );
-  for (const code of codes) if (code !== 0) process.exit(code);
+  // A process for each of two cores, each with a few files at a time: started one by one, the files
+  // would cost as much to read as to run, and in two halves one core would wait for the other.
+  const all = await built('core', files('core'));
+  let failed = 0;
+  const core = async () => {
+    while (all.length > 0 && failed === 0) {
+      const told = [...TOLD, '--test-reporter', 'dot', join(root, 'tests', 'inOne.ts')];
+      failed ||= await finished(start(process.execPath, [...told, ...all.splice(0, FEW)]));
+    }
+  };
+  await Promise.all([core(), core()]);
+  if (failed !== 0) process.exit(failed);
 }
 if (served) {
   part('build');
@@ -124,8 +140,7 @@ if (served) {
         start(
           process.execPath,
           [
-            '--import',
-            'tsx',
+            ...TOLD,
             '--test',
             '--test-reporter',
             'spec',
@@ -135,7 +150,7 @@ if (served) {
             // Against what hangs alone: a slow machine takes its time.
             '300000',
             '--test-force-exit',
-            ...files('api'),
+            ...(await built('api', files('api'))),
           ],
           { env: { ...process.env, ...env } },
         ),

@@ -84,7 +84,7 @@ export function coolEllipse(
       search[cell] = other[cell]!;
       rr += other[cell]! ** 2;
     }
-    for (let k = 0; k < 400 && rr > 1e-10; k++) {
+    for (let k = 0; k < 400 && rr > 1e-6; k++) {
       apply(search, ap);
       let pap = 0;
       for (let cell = 0; cell < count; cell++) pap += search[cell]! * ap[cell]!;

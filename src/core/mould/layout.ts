@@ -42,11 +42,45 @@ const middle = (of: Point[]): Point => [
   of.reduce((sum, point) => sum + point[1], 0) / of.length,
 ];
 
-function overlap(one: Point[], two: Point[]): boolean {
-  const edge = (of: Point[], i: number): [Point, Point] => [of[i]!, of[(i + 1) % of.length]!];
-  const cut = one.some((_, i) => two.some((__, k) => crosses(...edge(one, i), ...edge(two, k))));
-  return cut || inside(one, middle(two)) || inside(two, middle(one));
+/** An outline with the upright rectangle it lies in. */
+interface Laid {
+  outline: Point[];
+  low: Point;
+  high: Point;
 }
+function laid(outline: Point[]): Laid {
+  const [along, down] = [outline.map(([x]) => x), outline.map(([, y]) => y)];
+  return {
+    outline,
+    low: [Math.min(...along), Math.min(...down)],
+    high: [Math.max(...along), Math.max(...down)],
+  };
+}
+const apart = (one: Laid, two: Laid): boolean =>
+  one.high[0] < two.low[0] ||
+  two.high[0] < one.low[0] ||
+  one.high[1] < two.low[1] ||
+  two.high[1] < one.low[1];
+
+/** Whether any edge of one outline crosses an edge of another. */
+function cut(one: Point[], two: Point[]): boolean {
+  let point = one.at(-1)!;
+  for (const other of one) {
+    let from = two.at(-1)!;
+    for (const to of two) {
+      if (crosses(point, other, from, to)) return true;
+      from = to;
+    }
+    point = other;
+  }
+  return false;
+}
+
+const overlap = (one: Laid, two: Laid): boolean =>
+  !apart(one, two) &&
+  (cut(one.outline, two.outline) ||
+    inside(one.outline, middle(two.outline)) ||
+    inside(two.outline, middle(one.outline)));
 
 const list = (numbers: number[]): string =>
   numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : `${numbers[0]}`;
@@ -60,13 +94,12 @@ export function layoutFaults({
   height,
   cavities,
 }: Pick<Mould, 'width' | 'height' | 'cavities'>): string[] {
-  const outlines = cavities.map(outlineOf);
+  const outlines = cavities.map((cavity) => laid(outlineOf(cavity)));
   const outside = cavities
-    .filter((_, i) =>
-      outlines[i]!.some(
-        ([x, y]) => x < -1e-6 || y < -1e-6 || x > width + 1e-6 || y > height + 1e-6,
-      ),
-    )
+    .filter((_, i) => {
+      const { low, high } = outlines[i]!;
+      return low[0] < -1e-6 || low[1] < -1e-6 || high[0] > width + 1e-6 || high[1] > height + 1e-6;
+    })
     .map((cavity) => cavity.n);
   const pairs = cavities.flatMap((one, i) =>
     cavities
