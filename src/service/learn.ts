@@ -7,6 +7,7 @@ import {
   combined,
   follower,
   handLessons,
+  looksPlanned,
   learnedFrom,
   lessonsOf as lessonsFrom,
   shotLessons,
@@ -111,10 +112,11 @@ async function learnFrom(session: number): Promise<void> {
   const setup = state.snapshot.heat;
   const followed =
     state.heat.length > 0 ? await followGently(setup, state.heat, state.lastAt) : null;
+  const hands = handTimesOf(await newestLessons());
   const locked = new Set(keys.filter((key) => key.locked).map((key) => key.key));
   const lessons = [
     ...(followed ? lessonsFrom(followed, state.heat, setup) : []),
-    ...handLessons(state.handTimes, handTimesOf(await newestLessons())),
+    ...handLessons(state.handTimes, hands, looksPlanned(state, hands)),
     ...shotLessons(state),
     ...(await probeLessons(session)),
   ].filter(

@@ -165,6 +165,7 @@ const HANDS_AT: Record<string, string> = {
   loaded: 'Lay inserts in, until each was counted',
   kept: 'Lay inserts by',
   cleaned: 'Clean the injector',
+  seenTo: 'See to a cup: in, out, stirred, read',
 };
 
 /** By what is learned; of a mould's opening, with what lay in its cavities. */

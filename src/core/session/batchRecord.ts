@@ -72,7 +72,6 @@ const KIND_NAMES: Partial<Record<Kind, string>> = {
   mixKept: 'Mix saved',
   skipped: 'Step left out',
   trouble: 'Trouble',
-  reading: 'Heat read',
   doseWeighed: 'Dose weighed since',
   bottleNoted: 'Bottle noted',
 };

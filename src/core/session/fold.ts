@@ -37,17 +37,23 @@ function once(events: AnyEvent[]): AnyEvent[] {
   return events.filter((event) => !seen.has(event.id) && seen.add(event.id));
 }
 
+/** Counts the hand's time for an act. */
+function countHands(state: SessionState, event: AnyEvent, work: Work<never>): void {
+  if (state.phase.is !== 'running' || state.handsAt === 0) return;
+  // A countdown that was being waited for is the machine's time, not the hand's.
+  const from = Math.max(state.handsAt, work.waits?.(state, event.payload as never, event.at) ?? 0);
+  const spent = event.at - from;
+  if (spent <= 0 || spent >= AWAY) return;
+  const held = state.handTimes.get(event.kind) ?? { n: 0, seconds: 0 };
+  const times = work.times?.(event.payload as never) ?? 1;
+  state.handTimes.set(event.kind, { n: held.n + times, seconds: held.seconds + spent / 1000 });
+}
 /** Counts the hand's time for an act, and puts it into the log of what is in force. */
 function note(state: SessionState, event: AnyEvent, work: Work<never> | null): void {
-  if (work && state.phase.is === 'running' && state.lastAt > 0) {
-    // A countdown that was being waited for is the machine's time, not the hand's.
-    const from = Math.max(state.lastAt, work.waits?.(state, event.payload as never, event.at) ?? 0);
-    const spent = event.at - from;
-    if (spent > 0 && spent < AWAY) {
-      const held = state.handTimes.get(event.kind) ?? { n: 0, seconds: 0 };
-      const times = work.times?.(event.payload as never) ?? 1;
-      state.handTimes.set(event.kind, { n: held.n + times, seconds: held.seconds + spent / 1000 });
-    }
+  // What an instrument says ends nothing that hands are at.
+  if (work?.byHand?.(event.payload as never) ?? true) {
+    if (work) countHands(state, event, work);
+    state.handsAt = Math.max(state.handsAt, event.at);
   }
   state.lastAt = Math.max(state.lastAt, event.at);
   if (event.kind !== 'undone')

@@ -69,6 +69,7 @@ export * from './advise/plan.ts';
 export * from './cautions.ts';
 export * from './key.ts';
 export * from './lesson.ts';
+export * from './looksPlanned.ts';
 export * from './lessons.ts';
 export * from './openLessons.ts';
 export * from './shotLessons.ts';

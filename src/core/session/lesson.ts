@@ -55,6 +55,8 @@ const TOLD_BY: Partial<Record<HandKind, { act?: string; beside?: readonly string
   inserted: { act: 'loaded' },
   // Each cavity that is touched, and how the baits felt, are of the look at them.
   marked: { beside: ['cavityMarked', 'felt'] },
+  // Into the oven, out and stirred, read.
+  seenTo: { act: 'reading', beside: ['heated', 'stirred'] },
 };
 /** How often hands did a thing, and how long they were at it, s. */
 function timeOf(
@@ -66,13 +68,19 @@ function timeOf(
   const more = beside.reduce((sum, act) => sum + (times.get(act)?.seconds ?? 0), 0);
   return own && { ...own, seconds: own.seconds + more };
 }
-/** What an evening taught of the hands: s an act takes, by its kind, against what was believed. */
+/**
+ * What an evening taught of the hands: s an act takes, by its kind, against what was believed.
+ * @param looks at cups its plan had: where a cup wants more of them than planned, each planned one
+ *   takes as much longer
+ */
 export function handLessons(
   times: ReadonlyMap<string, { n: number; seconds: number }>,
   known: Partial<Record<HandKind, Estimate>>,
+  looks: number,
 ): Lesson[] {
   return (Object.keys(HAND_USUAL) as HandKind[]).flatMap((kind): Lesson[] => {
-    const time = timeOf(times, kind);
+    const told = timeOf(times, kind);
+    const time = told && kind === 'seenTo' ? { ...told, n: looks } : told;
     if (!time || time.n < 3) return [];
     const prior = known[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
     const mean = time.seconds / time.n;

@@ -66,6 +66,8 @@ export interface SessionState {
   seq: number;
   openedAt: number;
   lastAt: number;
+  /** when hands last did something, ms */
+  handsAt: number;
   /** ms not worked */
   pausedMs: number;
   breaks: number;
@@ -176,6 +178,7 @@ export function startState(snapshot: Snapshot): SessionState {
     seq: 0,
     openedAt: 0,
     lastAt: 0,
+    handsAt: 0,
     pausedMs: 0,
     breaks: 0,
     cups: new Map(

@@ -2,7 +2,7 @@ import type { CupId } from '../plan/cupId.ts';
 import { shotHeat } from '../plan/heat.ts';
 import type { PlannedDraw } from '../plan/laid.ts';
 import type { Run } from '../plan/run.ts';
-import { cupsOf, type Evening, SEEN_TO } from './evening.ts';
+import { cupsOf, type Evening } from './evening.ts';
 import { laneKey } from './lanes.ts';
 import type { Step, Work } from './schedule.ts';
 
@@ -40,7 +40,7 @@ export function matched(evening: Evening, run: Run, draw: PlannedDraw, after: st
     const pace = evening.cupPaces.get(cup)!;
     const seconds = pace.warm(at, { ml: () => pace.holds(draw, evening.draws), shot });
     // A long one is given in bursts, stirred and read between.
-    return seconds + Math.floor(seconds / LONGEST_BURST) * SEEN_TO;
+    return seconds + Math.floor(seconds / LONGEST_BURST) * evening.look;
   };
   const closed = `closed ${draw.n}`;
   return cups.flatMap((cup, nth): Work[] => {
@@ -54,7 +54,7 @@ export function matched(evening: Evening, run: Run, draw: PlannedDraw, after: st
       act: 'matchLook',
       wants: [evening.handsFor('matchLook'), [laneKey('cup', cup)]],
       // On to inserts it is drawn near its limit: it is looked at before its last burst, too.
-      seconds: (cups.length + (run.stage.takes === null ? 0 : 1)) * SEEN_TO,
+      seconds: (cups.length + (run.stage.takes === null ? 0 : 1)) * evening.look,
     };
     const key = `matched ${draw.n} ${cup}`;
     // The first goes in while hands are at the moulds, to come out as they are closed; where inserts are

@@ -2,7 +2,7 @@ import { DEGAS } from '../plan/degas.ts';
 import type { PlannedCup } from '../plan/planned.ts';
 import { SHORT_BURST } from '../ways.ts';
 import { COOK_BURSTS, cooking } from './cookingTime.ts';
-import { cupsOf, type Evening, SEEN_TO } from './evening.ts';
+import { cupsOf, type Evening } from './evening.ts';
 import { laneKey } from './lanes.ts';
 import type { Step, Work } from './schedule.ts';
 
@@ -32,7 +32,7 @@ function cookSteps(
   };
   return Array.from({ length: bursts }, (): Step[] => [
     { act: 'cooking', wants: [evening.ovens, [lane]], seconds: burst },
-    { act: 'cookLook', wants: [evening.handsFor('cookLook'), [lane]], seconds: SEEN_TO },
+    { act: 'cookLook', wants: [evening.handsFor('cookLook'), [lane]], seconds: evening.look },
   ]).flat();
 }
 

@@ -1,5 +1,4 @@
 import type { Estimate } from '../heat/index.ts';
-import { HANDS } from '../heat/index.ts';
 import type { CupChoice, PlanInput } from '../plan/input.ts';
 import type { CupId } from '../plan/cupId.ts';
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
@@ -14,11 +13,6 @@ import { laneKey } from './lanes.ts';
 import { MouldPace } from './mouldPace.ts';
 import type { Step } from './schedule.ts';
 import { remembered } from '../remembered.ts';
-
-/** s a look takes until its figure is typed in. */
-const LOOK = 9;
-/** s a cup is seen to: changed over, stirred, read. */
-export const SEEN_TO = HANDS.change + HANDS.stir + LOOK;
 
 export const handTakes = (known: TimingKnown, kind: HandKind): Estimate =>
   known.hands[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
@@ -129,6 +123,10 @@ export class Evening {
       wants: [this.handsFor(act), ...beside.map((lane) => [lane])],
       seconds: times * handTakes(this.known, act).mean,
     };
+  }
+  /** s of one look at a cup. */
+  get look(): number {
+    return handTakes(this.known, 'seenTo').mean;
   }
   choice(id: CupId): CupChoice {
     return this.input.cups.find((cup) => cup.id === id)!;

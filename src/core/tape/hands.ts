@@ -38,6 +38,7 @@ export const HAND_USUAL = {
   /** of one insert */ inserted: 6,
   kept: 15,
   cleaned: 45,
+  /** of one look at a cup: changed over, stirred, read, typed in */ seenTo: 24,
 } as const;
 export type HandKind = keyof typeof HAND_USUAL;
 /** Share one hand differs from another (judgement). */

@@ -7,7 +7,7 @@ import { rangeAt } from './rangeAt.ts';
 import { firstGrams, WARM_CUP } from './cupWorks.ts';
 import { MATCH_BURST } from './cupPace.ts';
 import { criticalPath } from './criticalPath.ts';
-import { cupsOf, SEEN_TO } from './evening.ts';
+import { cupsOf } from './evening.ts';
 import { handsDoubt } from './handsDoubt.ts';
 import type { TimingKnown } from './hands.ts';
 import { drawsAt, type LaidEvening, layEvening } from './layEvening.ts';
@@ -43,7 +43,7 @@ function lastMinute({ evening }: LaidEvening): Timing['lastMinute'] {
   const most = Math.max(1, ...evening.draws.map((draw) => cupsOf(draw).length));
   const letters = evening.plan.cups.slice(0, most).map(({ letter }) => letter);
   const bursts = Math.ceil(most / evening.ovens.length) * MATCH_BURST;
-  const once = most * SEEN_TO + bursts;
+  const once = most * evening.look + bursts;
   return [
     { before: once + 45, what: 'Mould warm, loaded, closed and clamped; TOP seen' },
     { before: once + 20, what: 'Injector and block warm, plungers oiled' },

@@ -2,7 +2,7 @@ import { STEP_KINDS } from '../stepKinds.ts';
 import * as z from 'zod';
 import { burstBounds, carryBounds } from '../doubt.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
-import { openOven } from '../effects/oven.ts';
+import { openOven, ovenFree } from '../effects/oven.ts';
 import { cup } from '../effects/onBench.ts';
 import { key } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN } from './kind.ts';
@@ -23,7 +23,10 @@ export const HeatedSchema = z.object({
 
 export const heated: EventKind<typeof HeatedSchema> = {
   payload: HeatedSchema,
-  work: { name: STEP_KINDS.cook.name },
+  work: {
+    name: STEP_KINDS.cook.name,
+    waits: (state, { oven }) => ovenFree(state, oven ?? state.oven.id),
+  },
   identity: mayComeTwice,
   rows: noRows,
   heat: (state, { id, at, payload: { cup, together, oven, level, seconds, begun } }) => ({

@@ -25,6 +25,8 @@ export interface Work<P> {
   waits?: (state: SessionState, payload: P, at: number) => number;
   /** how many things the hands did at once; one where it is not said */
   times?: (payload: P) => number;
+  /** whether hands did it at all; they did where it is not said */
+  byHand?: (payload: P) => boolean;
 }
 /** Plastic an event puts into cups. */
 export interface Brings<P> {

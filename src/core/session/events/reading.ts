@@ -7,7 +7,7 @@ import { carryBounds, doubtOf, settle } from '../doubt.ts';
 import { BARREL_WARM } from '../../heat/index.ts';
 import { heldToLook, setMouldHeat } from '../effects/mouldHeat.ts';
 import { ALONG, LOOK_SD, roomOf } from '../effects/mouldLoss.ts';
-import { openOven } from '../effects/oven.ts';
+import { burstOver, openOven } from '../effects/oven.ts';
 import { cup, mould } from '../effects/onBench.ts';
 import { type HeatNote, READING_SD } from '../heatNotes.ts';
 import type { CupState, Reading } from '../state/cup.ts';
@@ -122,7 +122,11 @@ function readingNote(
 
 export const reading: EventKind<typeof ReadingSchema> = {
   payload: ReadingSchema,
-  work: null,
+  work: {
+    name: 'Heat read',
+    waits: (state, { target }) => (target.kind === 'cup' ? burstOver(state, target.key) : 0),
+    byHand: ({ from }) => from !== 'device',
+  },
   identity: mayComeTwice,
   rows: noRows,
   heat: readingNote,

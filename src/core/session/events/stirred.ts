@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { stirredBounds } from '../doubt.ts';
-import { openOven } from '../effects/oven.ts';
+import { burstOver, openOven } from '../effects/oven.ts';
 import { cup } from '../effects/onBench.ts';
 import { key } from './fields.ts';
 import { type EventKind, mayComeTwice, noRows, OWN } from './kind.ts';
@@ -9,7 +9,7 @@ export const StirredSchema = z.object({ cup: key });
 
 export const stirred: EventKind<typeof StirredSchema> = {
   payload: StirredSchema,
-  work: { name: 'Stir' },
+  work: { name: 'Stir', waits: (state, { cup }) => burstOver(state, cup) },
   identity: mayComeTwice,
   rows: noRows,
   heat: (_state, { id, at, payload: { cup } }) => ({ id, at, kind: 'out', cup }),

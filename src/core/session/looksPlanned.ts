@@ -1,0 +1,25 @@
+import type { Estimate } from '../heat/index.ts';
+import type { HandKind } from '../tape/hands.ts';
+import { layEvening } from '../tape/layEvening.ts';
+import type { SessionState } from './state.ts';
+import { roomOf } from './effects/mouldLoss.ts';
+
+/**
+ * Looks at cups that were planned for what was drawn of a session.
+ * @param hands what was known of them when it was planned
+ */
+export function looksPlanned(
+  state: SessionState,
+  hands: Partial<Record<HandKind, Estimate>>,
+): number {
+  const { plan, input, heat } = state.snapshot;
+  const [oven] = heat.ovens;
+  if (!plan.ok || !oven || plan.draws.length === 0) return 0;
+  const { evening, steps } = layEvening(plan, input, {
+    ...{ oven, ovens: heat.ovens.length, learned: heat.learned, hands, room: roomOf(state) },
+  });
+  const seconds = steps
+    .filter(({ act }) => act === 'cookLook' || act === 'matchLook')
+    .reduce((sum, { from, to }) => sum + to - from, 0);
+  return (seconds / evening.look) * Math.min(1, state.draws.size / plan.draws.length);
+}
