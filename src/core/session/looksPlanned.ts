@@ -5,7 +5,7 @@ import type { SessionState } from './state.ts';
 import { roomOf } from './effects/mouldLoss.ts';
 
 /**
- * Looks at cups that were planned for what was drawn of a session.
+ * Looks at cups that were planned for what was drawn of a session, in whole ones.
  * @param hands what was known of them when it was planned
  */
 export function looksPlanned(
@@ -21,5 +21,6 @@ export function looksPlanned(
   const seconds = steps
     .filter(({ act }) => act === 'cookLook' || act === 'matchLook')
     .reduce((sum, { from, to }) => sum + to - from, 0);
-  return (seconds / evening.look) * Math.min(1, state.draws.size / plan.draws.length);
+  const drawn = Math.min(1, state.draws.size / plan.draws.length);
+  return Math.round((seconds / evening.look) * drawn);
 }
