@@ -4,7 +4,7 @@ import { entryOf } from './events/index.ts';
 import type { Work } from './events/kind.ts';
 import type { SessionState } from './state.ts';
 import type { Snapshot } from './state/snapshot.ts';
-import { startState } from './state.ts';
+import { startState } from './startState.ts';
 
 /** A longer gap is somebody who went away, ms. */
 const AWAY = 10 * 60_000;
