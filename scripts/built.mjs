@@ -23,6 +23,19 @@ const WHERE_IT_WAS = {
 };
 
 /**
+ * How a script is built as the app is.
+ * @param {string} house whose it is: another commit's, checked out there
+ */
+export const asTheApp = (house = root) => ({
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  packages: 'external',
+  alias: { '@': join(house, 'src') },
+  logLevel: 'error',
+});
+
+/**
  * Scripts built as the app is, what they share read once: as they stand, every process would compile
  * the whole house anew, and every function get its name anew each time it is made.
  * @param {string} name of the folder they go to
@@ -39,16 +52,11 @@ export async function built(name, files) {
     })),
     outdir,
     outExtension: { '.js': '.mjs' },
-    bundle: true,
     splitting: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    alias: { '@': join(root, 'src') },
     jsx: 'automatic',
     sourcemap: true,
     plugins: [WHERE_IT_WAS],
-    logLevel: 'error',
+    ...asTheApp(),
   });
   return files.map((file) => join(outdir, basename(file).replace(/\.ts$/, '.mjs')));
 }

@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { buildSync } from 'esbuild';
+import { asTheApp } from '../built.mjs';
 import { join, root } from '../lib.mjs';
 
 /**
@@ -36,12 +37,7 @@ export function builtOf(file, house = root) {
   buildSync({
     entryPoints: [join(house, 'scripts/bench', file)],
     outfile: built,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    alias: { '@': join(house, 'src') },
-    logLevel: 'error',
+    ...asTheApp(house),
   });
   return built;
 }

@@ -116,7 +116,7 @@ async function learnFrom(session: number): Promise<void> {
   const locked = new Set(keys.filter((key) => key.locked).map((key) => key.key));
   const lessons = [
     ...(followed ? lessonsFrom(followed, state.heat, setup) : []),
-    ...handLessons(state.handTimes, hands, looksPlanned(state, hands)),
+    ...handLessons(state.handTimes, hands, { seenTo: looksPlanned(state, hands) }),
     ...shotLessons(state),
     ...(await probeLessons(session)),
   ].filter(

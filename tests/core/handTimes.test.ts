@@ -78,7 +78,7 @@ test('what seeing to cups took is learned by the looks that were planned, and th
     ]),
   );
   // 37 s thirty times, where twenty looks were planned: 55.5 s a look.
-  const lesson = handLessons(times, {}, 20).find(({ key }) => key === 'hand/seenTo')!;
+  const lesson = handLessons(times, {}, { seenTo: 20 }).find(({ key }) => key === 'hand/seenTo')!;
   assert.ok(lesson.posterior.mean > 30 && lesson.posterior.mean < 55.5);
   const known = { ...timing(1, 1), hands: { seenTo: lesson.posterior } };
   const [usual, slow] = [timing(1, 1), known].map((of) => timeSession(plan, input, of).all.mid);

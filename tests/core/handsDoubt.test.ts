@@ -86,10 +86,7 @@ test('hands are told of by the thing: an insert however many are laid at once, a
     ]),
   );
   const told = Object.fromEntries(
-    handLessons(times, {}, 0).map(({ key, posterior, readings }) => [
-      key,
-      { ...posterior, readings },
-    ]),
+    handLessons(times, {}).map(({ key, posterior, readings }) => [key, { ...posterior, readings }]),
   );
   const toward = (key: string, usual: number, seen: number) => {
     const { mean, sd } = told[key]!;

@@ -18,7 +18,7 @@ function taught(known: Map<string, Lesson>, state: SessionState, hands: Knows['h
   const followed = state.heat.length > 0 ? follower(heat)(state.heat, state.lastAt) : null;
   for (const lesson of [
     ...(followed ? lessonsOf(followed, state.heat, heat) : []),
-    ...handLessons(state.handTimes, hands, looksPlanned(state, hands)),
+    ...handLessons(state.handTimes, hands, { seenTo: looksPlanned(state, hands) }),
     ...shotLessons(state),
   ])
     known.set(lesson.key, lesson);

@@ -70,17 +70,17 @@ function timeOf(
 }
 /**
  * What an evening taught of the hands: s an act takes, by its kind, against what was believed.
- * @param looks at cups its plan had: where a cup wants more of them than planned, each planned one
- *   takes as much longer
+ * @param planned how often the tape had an act, where that is what its time is told by: where more were
+ *   wanted than planned, each planned one takes as much longer
  */
 export function handLessons(
   times: ReadonlyMap<string, { n: number; seconds: number }>,
   known: Partial<Record<HandKind, Estimate>>,
-  looks: number,
+  planned: Partial<Record<HandKind, number>> = {},
 ): Lesson[] {
   return (Object.keys(HAND_USUAL) as HandKind[]).flatMap((kind): Lesson[] => {
     const told = timeOf(times, kind);
-    const time = told && kind === 'seenTo' ? { ...told, n: looks } : told;
+    const time = told && { ...told, n: planned[kind] ?? told.n };
     if (!time || time.n < 3) return [];
     const prior = known[kind] ?? { mean: HAND_USUAL[kind], sd: HAND_SPREAD * HAND_USUAL[kind] };
     const mean = time.seconds / time.n;

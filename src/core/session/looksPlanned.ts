@@ -1,5 +1,5 @@
 import type { Estimate } from '../heat/index.ts';
-import type { HandKind } from '../tape/hands.ts';
+import { handKindOf, type HandKind } from '../tape/hands.ts';
 import { layEvening } from '../tape/layEvening.ts';
 import type { SessionState } from './state.ts';
 import { roomOf } from './effects/mouldLoss.ts';
@@ -19,7 +19,7 @@ export function looksPlanned(
     ...{ oven, ovens: heat.ovens.length, learned: heat.learned, hands, room: roomOf(state) },
   });
   const seconds = steps
-    .filter(({ act }) => act === 'cookLook' || act === 'matchLook')
+    .filter(({ act }) => handKindOf(act) === 'seenTo')
     .reduce((sum, { from, to }) => sum + to - from, 0);
   const drawn = Math.min(1, state.draws.size / plan.draws.length);
   return Math.round((seconds / evening.look) * drawn);

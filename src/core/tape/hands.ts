@@ -1,6 +1,7 @@
 import type { Estimate } from '../heat/meanAndSpread.ts';
 import type { Learned } from '../heat/learned.ts';
 import type { Oven } from '../heat/schema.ts';
+import type { ActKey } from './acts.ts';
 
 /** What the shop knows that a session's length hangs on. */
 
@@ -41,5 +42,11 @@ export const HAND_USUAL = {
   /** of one look at a cup: changed over, stirred, read, typed in */ seenTo: 24,
 } as const;
 export type HandKind = keyof typeof HAND_USUAL;
+/** What acts of the tape are known as that are no kind of the hands' own. */
+const KNOWN_AS: Partial<Record<ActKey, HandKind>> = { cookLook: 'seenTo', matchLook: 'seenTo' };
+const isHandKind = (act: string): act is HandKind => Object.hasOwn(HAND_USUAL, act);
+/** The kind of hands' work an act of the tape is; nothing where it is a machine's. */
+export const handKindOf = (act: ActKey): HandKind | undefined =>
+  KNOWN_AS[act] ?? (isHandKind(act) ? act : undefined);
 /** Share one hand differs from another (judgement). */
 export const HAND_SPREAD = 0.35;

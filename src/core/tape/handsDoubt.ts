@@ -1,6 +1,5 @@
-import type { ActKey } from './acts.ts';
 import { handTakes } from './evening.ts';
-import { HAND_USUAL, type HandKind, type TimingKnown } from './hands.ts';
+import { handKindOf, type HandKind, type TimingKnown } from './hands.ts';
 import type { LaidStep } from './schedule.ts';
 
 /**
@@ -8,12 +7,6 @@ import type { LaidStep } from './schedule.ts';
  * pours quickly too (judgement). What the log has told of an act is known by itself.
  */
 const ALIKE = 0.5;
-/** How acts are known that are no hand's kind of their own. */
-const KNOWN_AS: Partial<Record<ActKey, HandKind>> = { cookLook: 'seenTo', matchLook: 'seenTo' };
-const isHandKind = (act: string): act is HandKind => Object.hasOwn(HAND_USUAL, act);
-const kindOf = (act: ActKey): HandKind | undefined =>
-  KNOWN_AS[act] ?? (isHandKind(act) ? act : undefined);
-
 /**
  * s so many steps are unsure by, for what is not known of the hands: one doubt of each kind of act
  * all evening, and of a hand nobody has seen at work partly one of all kinds.
@@ -21,7 +14,7 @@ const kindOf = (act: ActKey): HandKind | undefined =>
 export function handsDoubt(steps: readonly LaidStep[], known: TimingKnown): number {
   const seconds = new Map<HandKind, number>();
   for (const { act, from, to } of steps) {
-    const kind = kindOf(act);
+    const kind = handKindOf(act);
     if (kind) seconds.set(kind, (seconds.get(kind) ?? 0) + to - from);
   }
   let [alike, own] = [0, 0];
