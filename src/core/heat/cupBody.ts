@@ -3,7 +3,7 @@
  * t_d] − U (Tp − Tg) − h A_top (Tp − Ta)`, `Cg Tg' = U (Tp − Tg) − h A_side (Tg − Ta)`.
  */
 export interface CupBody {
-  /** g of plastic, and of glass */
+  /** g of plastic, and of all the cup's glass, of which as much is warm as the plastic stands against */
   plastic: number;
   glass: number;
   /** mm inside, and mL of plastic: its depth and skins follow */
@@ -11,7 +11,7 @@ export interface CupBody {
   volume: number;
   /**
    * W/K between plastic and glass for the usual charge (judgement, sd 50 %, learned); a smaller one
-   * wets less glass, exchanges less and warms less of it
+   * wets less glass and exchanges less
    */
   exchange: number;
   /** °C of the room */

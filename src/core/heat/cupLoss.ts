@@ -1,4 +1,5 @@
 import type { CupBody, Microwave } from './cupBody.ts';
+import { USUAL_VESSEL } from './vessel.ts';
 
 export const SIGMA = 5.670374419e-8;
 export const EMISSIVITY = 0.9;
@@ -27,7 +28,7 @@ export function radiation(surface: number, room: number): number {
   return EMISSIVITY * SIGMA * (surfaceK * surfaceK + roomK * roomK) * (surfaceK + roomK);
 }
 
-/** The charge that exchange and glass are told for: 240 mL in a cup of 85 mm. */
+/** The charge that exchange is told for: 240 mL in a cup of 85 mm. */
 const USUAL = { bore: 85, volume: 240 } as const;
 /**
  * The glass a little above the plastic warms with it: a fin of so many mm, √(k t/h) of 4 mm of
@@ -42,7 +43,7 @@ interface Skins {
   /** C over L^¼ of each, W/m² K^5/4 */
   up: number;
   standing: number;
-  /** shares of the usual charge's exchange and of its warm glass */
+  /** share of the usual charge's exchange, and of all the cup's glass that is warm */
   wets: number;
   warms: number;
 }
@@ -54,6 +55,12 @@ const around = ({ bore, volume }: { bore: number; volume: number }, fin = 0): nu
   const top = (Math.PI / 4) * (bore / 1000) ** 2;
   return Math.PI * (bore / 1000) * ((volume * 1e-6) / top + fin / 1000) + top;
 };
+/**
+ * m² of the side and bottom of a cup filled to its brim: cups are alike in shape, as
+ * `vessel.glassOf` takes it.
+ */
+const glassAround = (bore: number): number =>
+  around(USUAL_VESSEL) * (bore / USUAL_VESSEL.bore) ** 2;
 export function skins(body: CupBody): Skins {
   for (const one of lately)
     if (one.bore === body.bore && one.volume === body.volume) return one.skins;
@@ -65,7 +72,7 @@ export function skins(body: CupBody): Skins {
     up: CONVECTION.up / (body.bore / 4000) ** 0.25,
     standing: CONVECTION.standing / (depth + FIN / 1000) ** 0.25,
     wets: around(body) / around(USUAL),
-    warms: around(body, FIN) / around(USUAL, FIN),
+    warms: Math.min(1, around(body, FIN) / glassAround(body.bore)),
   };
   lately[oldest] = { bore: body.bore, volume: body.volume, skins: of };
   oldest = (oldest + 1) % LATELY;

@@ -36,6 +36,11 @@ export interface MatchPlan {
  * no better.
  */
 const KNOWN = 0.9;
+/**
+ * Below this chance of a lone cup being in its window a look before the draw is worth its time: no
+ * other cup goes stale meanwhile (judgement).
+ */
+const SURE_ALONE = 0.7;
 /** s of waiting that need no look after them (judgement). */
 const PATIENT = 45;
 /** K under the window that is drawn at, where no safe burst goes higher (judgement). */
@@ -91,7 +96,7 @@ function firstLook(planning: Planning): MatchPlan | null {
 
 /** Together as they are believed, with the look after the last burst that gains most. */
 function asBelieved(
-  { byEye, hands }: Planning,
+  { byEye, cups, hands }: Planning,
   { together, nearest }: { together: Together; nearest?: boolean },
 ): MatchPlan {
   const { bursts, draw, wait, at, sure, shown } = together;
@@ -99,7 +104,8 @@ function asBelieved(
   const worst = shown.indexOf(Math.max(...shown));
   // Cups that are only waited for have been read: what cools so little needs no second look.
   const waits = bursts.length === 0 && wait <= PATIENT;
-  const known = sure >= SURE || shown[worst]! < KNOWN;
+  const enough = cups.length > 1 ? SURE : SURE_ALONE;
+  const known = sure >= enough || shown[worst]! < KNOWN;
   const look = byEye || waits || known || nearest ? null : worst;
   return {
     bursts,
