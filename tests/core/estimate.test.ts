@@ -147,7 +147,7 @@ test('mixing is by mass; a reading far off is left out until another agrees with
   const off = updated(start(160), 'A', { celsius: 120, sd: 0.7 });
   assert.ok(off.out);
   assert.equal(estimateOf(off.belief, { of: 'plastic', cup: 'A' }).mean, 160);
-  const again = updated(off.belief, 'A', { celsius: 121, sd: 0.7, byEye: false, again: true });
+  const again = updated(off.belief, 'A', { celsius: 121, sd: 0.7, again: true });
   assert.ok(
     !again.out && Math.abs(estimateOf(again.belief, { of: 'plastic', cup: 'A' }).mean - 121.5) < 1,
   );

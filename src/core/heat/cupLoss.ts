@@ -36,6 +36,12 @@ const USUAL = { bore: 85, volume: 240 } as const;
  */
 const FIN = 14;
 
+/**
+ * Share of the glass above that takes part all the same: it was wet before a draw, and stands in
+ * hot vapour (judgement; two lumps have no better place for it).
+ */
+const DRY = 0.4;
+
 interface Skins {
   /** m² of the plastic's top, and of the glass's side and bottom as far as the plastic stands */
   top: number;
@@ -66,13 +72,14 @@ export function skins(body: CupBody): Skins {
     if (one.bore === body.bore && one.volume === body.volume) return one.skins;
   const top = (Math.PI / 4) * (body.bore / 1000) ** 2;
   const depth = (body.volume * 1e-6) / top;
+  const wet = Math.min(1, around(body, FIN) / glassAround(body.bore));
   const of: Skins = {
     top,
     side: around(body),
     up: CONVECTION.up / (body.bore / 4000) ** 0.25,
     standing: CONVECTION.standing / (depth + FIN / 1000) ** 0.25,
     wets: around(body) / around(USUAL),
-    warms: Math.min(1, around(body, FIN) / glassAround(body.bore)),
+    warms: wet + DRY * (1 - wet),
   };
   lately[oldest] = { bore: body.bore, volume: body.volume, skins: of };
   oldest = (oldest + 1) % LATELY;

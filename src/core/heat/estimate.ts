@@ -1,7 +1,17 @@
 import type { Belief } from './estimate/belief.ts';
+import type { Estimate } from './meanAndSpread.ts';
 import { copy, cupAt, INSTRUMENT } from './estimate/belief.ts';
 import { estimateOf } from './estimate/believed.ts';
 import { bounded, reset, widenCould } from './estimate/places.ts';
+
+/** What a reading alone says of a heat: its instrument's offset taken off. */
+export function readAs(
+  belief: Belief,
+  { celsius, sd, offset = 1 }: { celsius: number; sd: number; offset?: number },
+): Estimate {
+  const off = estimateOf(belief, { of: 'instrument' });
+  return { mean: celsius - offset * off.mean, sd: Math.hypot(sd, offset * off.sd) };
+}
 
 /**
  * A reading further off than so many of its own spreads is left out, unless the next agrees with
@@ -21,6 +31,7 @@ export interface Update {
 /**
  * Takes a reading in.
  * @param sd of the reading itself, K; for a by-eye stage that of its interval
+ * @param offset share of the instrument's offset that is in it ({@link offsetOf}); an eye has none
  * @param again it agrees with one that was left out: it is believed after all
  */
 export function updated(
@@ -29,19 +40,16 @@ export function updated(
   {
     celsius,
     sd,
-    byEye = false,
+    offset = 1,
     again = false,
-  }: { celsius: number; sd: number; byEye?: boolean; again?: boolean },
+  }: { celsius: number; sd: number; offset?: number; again?: boolean },
 ): Update {
   const index = cupAt(belief, cup);
   const count = belief.mean.length;
-  // An eye has no instrument's offset.
-  const looks: [number, number][] = byEye
-    ? [[index, 1]]
-    : [
-        [index, 1],
-        [INSTRUMENT, 1],
-      ];
+  const looks: [number, number][] = [
+    [index, 1],
+    [INSTRUMENT, offset],
+  ];
   const ph = Array.from({ length: count }, (_, row) =>
     looks.reduce((sum, [k, value]) => sum + value * belief.covariance[row]![k]!, 0),
   );
@@ -53,12 +61,8 @@ export function updated(
   if (Math.abs(off) > OUTLIER * Math.sqrt(variance)) {
     if (!again) return { belief: next, off, sd: Math.sqrt(variance), out: true };
     // Something happened that nobody logged: the heat is what is read, the constants stay.
-    const offset = byEye ? { mean: 0, sd: 0 } : estimateOf(belief, { of: 'instrument' });
     return {
-      belief: reset(belief, cup, {
-        mean: celsius - offset.mean,
-        sd: Math.hypot(sd, offset.sd),
-      }),
+      belief: reset(belief, cup, readAs(belief, { celsius, sd, offset })),
       off,
       sd: Math.sqrt(variance),
       out: false,

@@ -19,7 +19,7 @@ export interface Check {
  */
 export const INSTRUMENTS = {
   probe: { name: 'a probe', steady: 1.2, grows: { mean: -1, sd: 1.5 }, evening: 0.6, tells: 0 },
-  // Water is no mirror: only what is read in hot plastic tells of gloss.
+  // Water and milk are no mirrors: only what is read of plastic that has run clear tells of gloss.
   infrared: {
     name: 'an infrared gun',
     steady: 2,
@@ -61,6 +61,24 @@ export function instrumentPrior(reads: Instrument = 'probe', check: Check | null
     mean: usual.mean + (together / seen) * off,
     sd: Math.sqrt(all - together ** 2 / seen),
   };
+}
+
+/** Share of a gun's gloss that milk, not clear yet, has all the same (judgement). */
+const MILK = 0.25;
+/**
+ * What an instrument shows over a cup's heat: so much of its offset at working heat, and K that it may
+ * be off besides. A gun sees the room in plastic once it has run clear; before, its reading tells
+ * nothing of that offset.
+ * @param hottest °C the cup's plastic has been since it was filled
+ */
+export function offsetOf(
+  reads: Instrument = 'probe',
+  hottest: number,
+): { share: number; sd: number } {
+  const { steady, grows, tells } = INSTRUMENTS[reads];
+  return hottest >= tells
+    ? { share: 1, sd: 0 }
+    : { share: 0, sd: Math.hypot(steady, MILK * grows.mean) };
 }
 
 /**

@@ -61,8 +61,8 @@ export const PRIOR = {
   two: { efficiency: { mean: 0.55, sd: 0.1 }, dead: { mean: 2.5, sd: 0.7 } },
   /** ln W/K between plastic and glass */
   exchange: { mean: Math.log(3), sd: 0.5 },
-  /** ln of a cup's glass against what a cup of its size usually weighs */
-  weight: { mean: 0, sd: 0.2 },
+  /** ln of a cup's warm glass against what a cup of its size and charge usually has */
+  weight: { mean: 0, sd: 0.25 },
 } as const;
 /**
  * What a constant can be at all, and how softly it comes to its ends: state and constant are the

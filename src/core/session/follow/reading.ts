@@ -1,5 +1,5 @@
 import type { Belief, Learned } from '../../heat/index.ts';
-import { estimateOf, reset, updated, withMiss } from '../../heat/index.ts';
+import { estimateOf, offsetOf, readAs, reset, updated, withMiss } from '../../heat/index.ts';
 import { Z80 } from '../../quantiles.ts';
 import { AGREES, saysAgain } from '../bounds.ts';
 import type { HeatSetup } from '../heatNotes.ts';
@@ -19,6 +19,7 @@ const FORECAST_AFTER = 15;
  * own unevenness (judgement).
  */
 const SAME_LOOK = 4;
+const NO_OFFSET = { share: 0, sd: 0 } as const;
 /** K a reading may be off that came against all that was expected (judgement). */
 const UNEXPECTED = 3;
 
@@ -33,12 +34,17 @@ function weigh(
   before: Followed,
   followed: Followed,
   note: NoteOf<'reading'>,
+  reads: HeatSetup['reads'],
 ): { belief: Belief; left: boolean; spreads?: number } {
   const gone = (note.at - (followed.read[note.cup] ?? -Infinity)) / 1000;
   const same = Math.exp(-Math.max(0.2, gone) / SAME_LOOK);
-  const sd = note.sd * Math.sqrt((1 + same) / (1 - same));
-  const hot = (belief: Belief): Belief =>
-    reset(belief, note.cup, { mean: note.celsius, sd: Math.max(UNEXPECTED, note.sd) });
+  // An eye has no instrument's offset.
+  const off = note.eye ? NO_OFFSET : offsetOf(reads, followed.peak[note.cup] ?? -Infinity);
+  const sd = Math.hypot(note.sd * Math.sqrt((1 + same) / (1 - same)), off.sd);
+  const hot = (belief: Belief): Belief => {
+    const of = { celsius: note.celsius, sd: Math.max(UNEXPECTED, note.sd), offset: off.share };
+    return reset(belief, note.cup, readAs(belief, of));
+  };
   if (note.verdict === 'above') return { belief: hot(followed.belief), left: false };
   if (note.verdict === 'below') return { belief: followed.belief, left: true };
   const twice = followed.doubted[note.cup] !== undefined && !note.device;
@@ -50,9 +56,9 @@ function weigh(
   const {
     belief,
     out,
-    off,
+    off: over,
     sd: expected,
-  } = updated(followed.belief, note.cup, { celsius: note.celsius, sd, byEye: note.eye, again });
+  } = updated(followed.belief, note.cup, { celsius: note.celsius, sd, offset: off.share, again });
   // What was doubted, or follows a look at once, says nothing of forecasts.
   const told =
     !note.eye &&
@@ -60,9 +66,9 @@ function weigh(
     gone >= FORECAST_AFTER &&
     note.celsius > TELLS_ABOVE &&
     estimateOf(followed.belief, { of: 'plastic', cup: note.cup }).mean > TELLS_ABOVE;
-  return out && off > 0
+  return out && over > 0
     ? { belief: hot(followed.belief), left: false }
-    : { belief, left: out, ...(told ? { spreads: off / expected } : {}) };
+    : { belief, left: out, ...(told ? { spreads: over / expected } : {}) };
 }
 
 /**
@@ -82,7 +88,7 @@ export function takeReading(
 ): Followed {
   if (!followed.belief.cups.includes(note.cup)) return followed;
   const out = unevenSeen(takenOut(followed, note.cup), note);
-  const { belief, left, spreads } = weigh(followed, out, ofTheMean(out, note));
+  const { belief, left, spreads } = weigh(followed, out, ofTheMean(out, note), setup.reads);
   const missed =
     spreads === undefined ? followed.missed : missing(followed, spreads, setup.learned);
   const others = without(followed.doubted, note.cup);
