@@ -12,12 +12,15 @@ export async function cavityRecord(): Promise<CavityGiven[]> {
       GROUP BY 1, 2 ORDER BY 1, 2`,
   );
   return days.flatMap(({ mould, build, cavities }) => {
-    const sums = new Map<number, CavityGiven>();
+    // Some ten thousand at each ask: each cavity's sums are added to where they stand.
+    const sums = new Map<string, CavityGiven>();
     for (const day of JSON.parse(`[${cavities}]`) as DayCavities[])
-      for (const [key, [shot, good]] of Object.entries(day)) {
-        const cavity = Number(key);
-        const held = sums.get(cavity) ?? { mould, build, cavity, good: 0, shot: 0 };
-        sums.set(cavity, { ...held, good: held.good + good, shot: held.shot + shot });
+      for (const key in day) {
+        const [shot, good] = day[key]!;
+        const held = sums.get(key) ?? { mould, build, cavity: Number(key), good: 0, shot: 0 };
+        held.good += good;
+        held.shot += shot;
+        sums.set(key, held);
       }
     return [...sums.values()];
   });
