@@ -14,6 +14,7 @@ import type { Material } from '@/core/material/index.ts';
 import { MaterialSchema, MixSchema } from '@/core/material/index.ts';
 import { BaitSchema, MouldSchema } from '@/core/mould/index.ts';
 import { keepChange } from './history.ts';
+import { stampsOf } from './listStamps.ts';
 import type { ListTable } from './models/listTables.ts';
 import { LIST_TABLES } from './models/listTables.ts';
 import { rows, run } from './query.ts';
@@ -82,14 +83,7 @@ function read<L extends ListKey>(key: L, { id, spec, stamp }: Kept): Entry<L> {
   return { id, spec: read };
 }
 
-/** Entries of some lists, without what is retired: which there are, and when each last changed. */
-const stampsOf = (lists: readonly ListKey[]) =>
-  rows<{ list: ListKey; id: number; stamp: string }>(
-    `SELECT list, id, updated_at::text AS stamp FROM catalogue_entries
-     WHERE list = ANY($1::text[]) AND retired_at IS NULL ORDER BY name, id`,
-    [lists],
-  );
-/** What those entries hold. */
+/** What entries hold. */
 const specsOf = (entries: readonly { list: ListKey; id: number }[]) =>
   rows<Kept & { list: ListKey }>(
     `SELECT e.list, e.id, e.spec, e.updated_at::text AS stamp FROM catalogue_entries e

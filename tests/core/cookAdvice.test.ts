@@ -93,6 +93,33 @@ test(
   },
 );
 
+/** Two cups, one of which stood unread: what is not known of it alone makes longer bursts unsafe. */
+const oneUnread = (sd: number) =>
+  withCup(reset(start(), 'A', { mean: 126, sd }), 'B', {
+    body,
+    celsius: { mean: 154, sd: 1 },
+  });
+
+test('cups no safe burst brings nearer are read before they are drawn, where one is not known', () => {
+  const unread = planMatch(oneUnread(8), ['A', 'B'], { uses: [use], wanted });
+  assert.equal(unread.look, 0, 'the one that stood');
+  assert.ok(unread.bursts.some(({ cup }) => cup === 0));
+  // Known, it is heated longer and both are drawn near their window, without a look.
+  const known = planMatch(oneUnread(1), ['A', 'B'], { uses: [use], wanted });
+  const hottest = ({ at }: typeof known) => at[0]!.celsius;
+  assert.ok(hottest(known) > hottest(unread) + 3, `${hottest(known)} over ${hottest(unread)}`);
+});
+
+test('a lone cup that may well be out of its window is read before its draw; one that is not, drawn', () => {
+  const plan = (mean: number, sd: number) => {
+    const belief = reset(start(), 'A', { mean, sd }, { mean: 8, sd: 2 });
+    return planMatch(belief, ['A'], { uses: [use], wanted: { ...wanted, apart: 30 } });
+  };
+  assert.equal(plan(163, 2).look, null);
+  assert.equal(plan(152, 2).look, null);
+  assert.equal(plan(152, 5).look, 0);
+});
+
 test('what little is left in a cup comes to its draw: no burst and look that go round for ever', () => {
   fc.assert(
     fc.property(

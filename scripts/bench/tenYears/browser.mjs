@@ -38,6 +38,33 @@ export async function scriptSizes(browser, url, session) {
   }
 }
 
+/** Lists a maker opens, and times each is opened, the first left out. */
+const LISTS = [
+  ...['/', '/orders', '/plan', '/rack', '/sessions', '/yields', '/moulds', '/injectors'],
+  ...['/colours', '/tubs'],
+];
+const OPENED = 12;
+
+/** From asking for a list to the first of it on the screen, in a window that knows the shop. */
+export async function firstPaints(browser, url) {
+  say('\nfirst paint of a list (goal 200 ms on the demo shop)');
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  for (const path of LISTS) {
+    const times = [];
+    for (let nth = 0; nth <= OPENED; nth++) {
+      await page.goto(url + path, { waitUntil: 'load' });
+      const painted = await page.evaluate(async () => {
+        const seen = () => performance.getEntriesByName('first-contentful-paint')[0]?.startTime;
+        while (seen() === undefined) await new Promise((resolve) => setTimeout(resolve, 5));
+        return seen();
+      });
+      if (nth > 0) times.push(painted);
+    }
+    say(`${path.padEnd(20)}${ms(at(times, 0.5)).padStart(10)}${ms(at(times, 0.95)).padStart(10)}`);
+  }
+  await page.close();
+}
+
 /** A session's bench, ready to be touched. */
 export async function openedBench(browser, url, session) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -3,7 +3,7 @@ import { build, finished, join, root, say, tsx } from '../../lib.mjs';
 import { cluster } from '../../postgres.mjs';
 import { appAt } from './app.mjs';
 import { ask, askBuilt } from '../ask.mjs';
-import { probeTimes, scriptSizes, tapTimes } from './browser.mjs';
+import { firstPaints, probeTimes, scriptSizes, tapTimes } from './browser.mjs';
 import { appendTimes, longSession, pageTimes } from './served.mjs';
 import { ms } from './times.mjs';
 import { CHROMIUM, ensureChromium } from '../../chromium.mjs';
@@ -35,6 +35,7 @@ async function useFigures(pg, dist) {
     await appendTimes(json, pg, long);
     browser = await launch();
     await scriptSizes(browser, url, long.session);
+    await firstPaints(browser, url);
     const page = await tapTimes(browser, url, long.session);
     await probeTimes(page, url, json, long.session);
   } finally {

@@ -6,9 +6,10 @@ export const FELT_LIKE: readonly Felt[] = ['soft', 'firm', 'hard'];
 
 /**
  * How late a mould was opened, ln of s over s until firm, from which a hand calls its baits firm and
- * from which hard; how far a hand is out, and one shot from another of the same mould (judgements).
+ * from which hard; how far a hand is out, and one shot from another of the same mould by what the
+ * heats of plastic and metal do not tell (judgements).
  */
-export const FEEL = { firm: 0, hard: 0.3, sd: 0.12, shots: 0.07 } as const;
+export const FEEL = { firm: 0, hard: 0.3, sd: 0.12, shots: 0.05 } as const;
 /** Share of touches that say nothing: the wrong one, or of another bait (judgement). */
 const STRAY = 0.03;
 

@@ -96,7 +96,7 @@ function firstLook(planning: Planning): MatchPlan | null {
 
 /** Together as they are believed, with the look after the last burst that gains most. */
 function asBelieved(
-  { byEye, cups, hands }: Planning,
+  { byEye, cups, hands, wanted }: Planning,
   { together, nearest }: { together: Together; nearest?: boolean },
 ): MatchPlan {
   const { bursts, draw, wait, at, sure, shown } = together;
@@ -106,7 +106,9 @@ function asBelieved(
   const waits = bursts.length === 0 && wait <= PATIENT;
   const enough = cups.length > 1 ? SURE : SURE_ALONE;
   const known = sure >= enough || shown[worst]! < KNOWN;
-  const look = byEye || waits || known || nearest ? null : worst;
+  // No nearer than this for what is not known of one of them: a look makes longer bursts safe.
+  const asNear = nearest === true && shown[worst]! <= UNKNOWN * wanted.apart;
+  const look = byEye || waits || known || asNear ? null : worst;
   return {
     bursts,
     // A look takes its own time, so the wait before it is shorter.
