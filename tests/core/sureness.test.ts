@@ -100,30 +100,34 @@ test(
   },
 );
 
-test('a gun’s offset is in what it says of clear plastic, not of milk; what comes against all that was expected is believed with it taken off', () => {
-  const milk = { mean: 60, sd: 25 };
-  const charge = (celsius: { mean: number; sd: number }): HeatNote => ({
-    id: 'a',
-    at: 0,
-    kind: 'mass',
-    cup: 'A',
-    vessel: null,
-    grams: 220,
-    added: { grams: 220, celsius, from: { spent: 0 } },
-  });
-  const reading = (id: string, at: number, celsius: number): HeatNote => {
-    return { id, at, kind: 'reading', cup: 'A', celsius, sd: 0.7, eye: false, device: false };
-  };
-  const believed = (reads: 'probe' | 'infrared', notes: HeatNote[]): number => {
-    const { belief } = follower({ ...USUAL_SETUP, reads })(notes, notes.at(-1)!.at);
-    return estimateOf(belief, { of: 'plastic', cup: 'A' }).mean;
-  };
-  const off = instrumentPrior('infrared').mean;
-  near(believed('infrared', [charge(milk), reading('b', 1000, 70)]), 70, 0.5);
-  near(believed('probe', [charge(milk), reading('b', 1000, 70)]), 71, 0.5);
-  const clear = [charge({ mean: 160, sd: 25 }), reading('b', 1000, 155)];
-  near(believed('infrared', clear), 155 - off, 1);
-  // Against all that was expected, and hotter: believed at once, as the gun reads.
-  const sure = [charge({ mean: 160, sd: 1 }), reading('b', 1000, 188)];
-  near(believed('infrared', sure), 188 - off, 0.5);
-});
+test(
+  'a gun’s offset is in what it says of clear plastic, not of milk; what comes against all that ' +
+    'was expected is believed with it taken off',
+  () => {
+    const milk = { mean: 60, sd: 25 };
+    const charge = (celsius: { mean: number; sd: number }): HeatNote => ({
+      id: 'a',
+      at: 0,
+      kind: 'mass',
+      cup: 'A',
+      vessel: null,
+      grams: 220,
+      added: { grams: 220, celsius, from: { spent: 0 } },
+    });
+    const reading = (id: string, at: number, celsius: number): HeatNote => {
+      return { id, at, kind: 'reading', cup: 'A', celsius, sd: 0.7, eye: false, device: false };
+    };
+    const believed = (reads: 'probe' | 'infrared', notes: HeatNote[]): number => {
+      const { belief } = follower({ ...USUAL_SETUP, reads })(notes, notes.at(-1)!.at);
+      return estimateOf(belief, { of: 'plastic', cup: 'A' }).mean;
+    };
+    const off = instrumentPrior('infrared').mean;
+    near(believed('infrared', [charge(milk), reading('b', 1000, 70)]), 70, 0.5);
+    near(believed('probe', [charge(milk), reading('b', 1000, 70)]), 71, 0.5);
+    const clear = [charge({ mean: 160, sd: 25 }), reading('b', 1000, 155)];
+    near(believed('infrared', clear), 155 - off, 1);
+    // Against all that was expected, and hotter: believed at once, as the gun reads.
+    const sure = [charge({ mean: 160, sd: 1 }), reading('b', 1000, 188)];
+    near(believed('infrared', sure), 188 - off, 0.5);
+  },
+);

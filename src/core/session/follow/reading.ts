@@ -23,6 +23,21 @@ const NO_OFFSET = { share: 0, sd: 0 } as const;
 /** K a reading may be off that came against all that was expected (judgement). */
 const UNEXPECTED = 3;
 
+/** What an instrument shows over its cup's heat as it is read; an eye has no offset. */
+const offsetIn = (followed: Followed, note: NoteOf<'reading'>, reads: HeatSetup['reads']) =>
+  note.eye ? NO_OFFSET : offsetOf(reads, followed.peak[note.cup] ?? -Infinity);
+
+/** Whether a reading bears out what was doubted before it, or a look before the stir. */
+function isAgain(before: Followed, followed: Followed, note: NoteOf<'reading'>): boolean {
+  const doubted = followed.doubted[note.cup];
+  return (
+    (doubted !== undefined && !note.device) ||
+    afterStir(before, note) ||
+    note.verdict === 'agreed' ||
+    saysAgain(doubted, note, note.device, followed.room)
+  );
+}
+
 /**
  * A reading's weight. One after a stir is believed over one before it. Looks that follow each other
  * quicker than the instrument are one look, not many: errors that fade as exp(−Δt/τ) leave
@@ -38,8 +53,7 @@ function weigh(
 ): { belief: Belief; left: boolean; spreads?: number } {
   const gone = (note.at - (followed.read[note.cup] ?? -Infinity)) / 1000;
   const same = Math.exp(-Math.max(0.2, gone) / SAME_LOOK);
-  // An eye has no instrument's offset.
-  const off = note.eye ? NO_OFFSET : offsetOf(reads, followed.peak[note.cup] ?? -Infinity);
+  const off = offsetIn(followed, note, reads);
   const sd = Math.hypot(note.sd * Math.sqrt((1 + same) / (1 - same)), off.sd);
   const hot = (belief: Belief): Belief => {
     const of = { celsius: note.celsius, sd: Math.max(UNEXPECTED, note.sd), offset: off.share };
@@ -47,12 +61,7 @@ function weigh(
   };
   if (note.verdict === 'above') return { belief: hot(followed.belief), left: false };
   if (note.verdict === 'below') return { belief: followed.belief, left: true };
-  const twice = followed.doubted[note.cup] !== undefined && !note.device;
-  const again =
-    twice ||
-    afterStir(before, note) ||
-    note.verdict === 'agreed' ||
-    saysAgain(followed.doubted[note.cup], note, note.device, followed.room);
+  const again = isAgain(before, followed, note);
   const {
     belief,
     out,
