@@ -106,9 +106,11 @@ function asBelieved(
   const waits = bursts.length === 0 && wait <= PATIENT;
   const enough = cups.length > 1 ? SURE : SURE_ALONE;
   const known = sure >= enough || shown[worst]! < KNOWN;
-  // No nearer than this for what is not known of one of them: a look makes longer bursts safe.
-  const asNear = nearest === true && shown[worst]! <= UNKNOWN * wanted.apart;
-  const look = byEye || waits || known || asNear ? null : worst;
+  // As near as safe bursts bring them is drawn, but where one would be far too cold for no more than
+  // that it is hardly known: a look makes longer bursts safe.
+  const cold = at.some(({ celsius }) => celsius < wanted.low - AS_HOT);
+  const drawn = nearest && !(cold && shown[worst]! > UNKNOWN * wanted.apart);
+  const look = byEye || waits || known || drawn ? null : worst;
   return {
     bursts,
     // A look takes its own time, so the wait before it is shorter.
