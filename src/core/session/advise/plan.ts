@@ -1,6 +1,6 @@
 import { HANDS } from '../../heat/match.ts';
 import { handsFree } from '../../heat/sideBySide.ts';
-import type { MatchPlan } from '../../heat/matchPlan.ts';
+import type { MatchPlan } from '../../heat/matchPlanning.ts';
 import type { HeatAnswer } from '../foresee/types.ts';
 import type { HeatAsk } from '../foresee/types.ts';
 import type { HeatNote } from '../heatNotes.ts';

@@ -3,7 +3,7 @@ import { ovenPrior } from '../../heat/learned.ts';
 import { HANDS } from '../../heat/match.ts';
 import { ovenKey } from '../../heat/oven.ts';
 import type { Oven } from '../../heat/schema.ts';
-import type { MatchPlan } from '../../heat/matchPlan.ts';
+import type { MatchPlan } from '../../heat/matchPlanning.ts';
 import type { Limits } from '../../material/limits.ts';
 import type { Belief } from '../../heat/index.ts';
 import { heatOf, withOven } from '../../heat/index.ts';

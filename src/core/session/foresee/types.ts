@@ -1,7 +1,7 @@
 import type { MouldHeat } from '../../heat/evening.ts';
 import type { Forecast } from '../../heat/forecast.ts';
 import type { Estimate } from '../../heat/meanAndSpread.ts';
-import type { MatchPlan } from '../../heat/matchPlan.ts';
+import type { MatchPlan } from '../../heat/matchPlanning.ts';
 import type { Limits } from '../../material/limits.ts';
 import type { ThinPart } from '../../plan/mouldHeat.ts';
 import type { HeatSetup, HeatNote } from '../heatNotes.ts';
