@@ -23,7 +23,7 @@ export async function resultsOf(mould: number | null, newest = 120): Promise<Cav
     bad: boolean[];
   }>(
     `SELECT m.id AS mould, s.session_id AS session, extract(epoch FROM s.at)::int AS seconds,
-            array_agg(c.cavity) AS cavities, array_agg(c.grade <> 'good') AS bad
+            array_agg(c.cavity::int) AS cavities, array_agg(c.grade <> 'good') AS bad
        FROM moulds m
        JOIN LATERAL (SELECT session_id, shot, at FROM shots WHERE mould_id = m.id AND NOT trial
          AND marked_at IS NOT NULL ORDER BY at DESC LIMIT $1) s ON true
