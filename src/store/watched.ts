@@ -8,6 +8,13 @@ export interface CavityNewest {
   sessions: number[];
   seconds: number[];
 }
+const newestOf = (mould: number, cavity: number): CavityNewest => ({
+  mould,
+  cavity,
+  bad: [],
+  sessions: [],
+  seconds: [],
+});
 /**
  * What came of each cavity of a mould, or of every mould, over that mould's newest shots; by mould and
  * cavity.
@@ -36,10 +43,7 @@ export async function resultsOf(mould: number | null, newest = 120): Promise<Cav
   for (const shot of shots)
     shot.cavities.forEach((cavity, i) => {
       const key = `${shot.mould}/${cavity}`;
-      const of = results.get(key) ?? {
-        ...{ mould: shot.mould, cavity },
-        ...{ bad: [], sessions: [], seconds: [] },
-      };
+      const of = results.get(key) ?? newestOf(shot.mould, cavity);
       of.bad.push(shot.bad[i]!);
       of.sessions.push(shot.session);
       of.seconds.push(shot.seconds);

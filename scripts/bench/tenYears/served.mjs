@@ -52,6 +52,7 @@ export async function longSession(json) {
 
 /** Pages that are asked for; `session` is one that is open, `big` one that is finished. */
 export const pagesOf = ({ session, big }) => [
+  '/',
   '/orders',
   '/orders/new',
   '/orders/1',
