@@ -78,27 +78,31 @@ export class World extends Stove {
   readMetal(key: string): number {
     return Math.round(this.moulds.get(key)!.near + normal(this.luck('touch'), 0, 1));
   }
-  /** Draws of each cup, one barrel after another. Answers with what each truly was. */
+  /**
+   * Draws of each cup into its barrel, one after another: the lowest `nth` first, of the same the
+   * first listed. Answers with what each truly was.
+   */
   draw(
     injector: string,
-    parts: { cup: string; grams: number; least: number }[],
+    parts: { nth: number; cup: string; grams: number; least: number }[],
   ): { heats: number[]; air: boolean } {
     let air = false;
     const all = this.barrels.get(injector)!;
-    const heats = parts.map(({ cup, grams, least }, i) => {
+    const heats: number[] = [];
+    const inTurn = [...parts.entries()].sort(([, one], [, other]) => one.nth - other.nth);
+    for (const [at, { cup, grams, least }] of inTurn) {
       const other = this.cups.get(cup)!;
       this.pass(DRAW / parts.length / 2);
-      const barrel = all[i % all.length]!;
+      const barrel = all[at % all.length]!;
       if (other.grams - grams * this.measure < least * 0.8) air = true;
       barrel.plastic =
         barrel.grams > 1
           ? (barrel.grams * barrel.plastic + grams * other.bulk) / (barrel.grams + grams)
           : other.bulk;
       barrel.grams += grams;
-      const was = meanHeat(other);
+      heats[at] = meanHeat(other);
       this.pass(DRAW / parts.length / 2);
-      return was;
-    });
+    }
     return { heats, air };
   }
   empty(injector: string): void {

@@ -138,6 +138,7 @@ export class Table {
     const parts = barrels.map((barrel) => {
       const cup = this.state.cups.get(barrel.cup)!;
       return {
+        nth: barrel.nth ?? 0,
         cup: barrel.cup,
         grams: barrel.ml * 0.93,
         least: cup.vessel ? airVolume(cup.vessel) * 0.93 : 0,

@@ -16,6 +16,19 @@ export interface Hands {
 }
 /** Judgements, as hands usually are. */
 export const HANDS: Hands = { stir: 10, change: 5, least: 4, draws: 18 };
+/** s from the first barrel's beginning to the last one's end: they are drawn in turn (judgement). */
+const DRAWING = 18;
+
+/**
+ * s from when a draw is begun to the middle of one of its barrels.
+ * @param nth of the barrels in the order they are drawn, the first 1
+ * @param count barrels in all
+ * @example drawnAfter(1, 1) → 18
+ * @example drawnAfter(1, 2) → 13.5
+ * @example drawnAfter(3, 3) → 24
+ */
+export const drawnAfter = (nth: number, count: number, { draws } = HANDS): number =>
+  draws + DRAWING * ((nth - 0.5) / count - 0.5);
 
 export interface MatchWanted {
   low: number;

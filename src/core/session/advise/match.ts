@@ -14,7 +14,8 @@ import type { SessionState } from '../state.ts';
 import type { Step } from '../step.ts';
 import { ANY_GAP } from './ask.ts';
 import { begins, type HeatPlan } from './plan.ts';
-import { drawTold, flowSaid } from './shot.ts';
+import { drawTold } from './drawTold.ts';
+import { flowSaid } from './shot.ts';
 import { AT_ONCE, give, heats, inWhich, letter, planSentence, waitsFor } from './words.ts';
 
 /** A cup goes in while hands are at the mould. */

@@ -3,23 +3,19 @@ import { bleedChance, lineOf } from '../../colour/bleed.ts';
 import type { Forecast } from '../../heat/forecast.ts';
 import { bodyHeatFor, JOINT } from '../../heat/joint.ts';
 import { bleedPrior, jointPrior } from '../../heat/learned.ts';
-import { HANDS } from '../../heat/match.ts';
 import { rigOf } from '../../plan/run.ts';
 import { clock } from '../../quantity/format.ts';
 import { and, joined, phrase, type Phrase, saidAmount, saidHeat } from '../../quantity/phrase.ts';
 import { shares } from '../../shot/barrels.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
-import { type HeatAnswer, shownHeat } from '../foresee/types.ts';
-import { drawWarnings } from '../guard.ts';
+import type { HeatAnswer } from '../foresee/types.ts';
 import { heatCups } from '../guard/cups.ts';
-import { mouldDrawWarnings } from '../guard/mould.ts';
-import type { Warning } from '../guard/warnings.ts';
-import type { RunState, SessionState } from '../state.ts';
+import type { SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import { heldUntil, wentIn } from '../state/mould.ts';
 import type { Step } from '../step.ts';
-import { freeMould, runInHand } from '../steps/work.ts';
-import { letter, tenth } from './words.ts';
+import { runInHand } from '../steps/work.ts';
+import { heatShown } from './heatShown.ts';
 
 /** A push into a mould: which part comes short at this heat, and the heat that would fill it. */
 export function shootStep(step: Step, answer: HeatAnswer): Step {
@@ -148,27 +144,6 @@ export function flowSaid(state: SessionState, at: Forecast[]): Phrase {
     : '';
   return joined([line, joint]);
 }
-/** What the mould that is to be filled wants said before plastic is drawn for it. */
-function closedFor(state: SessionState, run: RunState): Warning[] {
-  const turn = freeMould(state, run);
-  return turn ? mouldDrawWarnings(state, turn.mould, turn.run) : [];
-}
-/**
- * Heat of a cup as the bench shows it now, with its spread; null where nothing is reckoned of it.
- */
-function heatShown(
-  answer: HeatAnswer,
-  cup: string,
-  now: number,
-): { celsius: number; sd: number } | null {
-  const seen = answer.cups[cup];
-  return seen
-    ? {
-        celsius: tenth(shownHeat(seen, Math.max(0, (now - answer.at) / 1000))),
-        sd: Math.round(seen.now.sd * 100) / 100,
-      }
-    : null;
-}
 /** A pour, recorded at the heat its cup shows. */
 export function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
   if (step.send?.kind !== 'poured') return step;
@@ -176,51 +151,4 @@ export function pourStep(step: Step, answer: HeatAnswer, now: number): Step {
   return at
     ? { ...step, send: { kind: 'poured', payload: { ...step.send.payload, celsius: at.celsius } } }
     : step;
-}
-/**
- * K by which what is drawn is off its cup's heat in the middle of the draw: barrels are filled one
- * after another, slower or quicker (judgement).
- */
-const DRAWN_SD = 1.0;
-/**
- * A draw, recorded at the heats its cups have while it is made; what readings alone would have
- * warned of falls away.
- */
-
-export function drawTold(state: SessionState, draw: Step, answer: HeatAnswer, now: number): Step {
-  if (draw.send?.kind !== 'drawn') return draw;
-  const at = new Map(
-    draw.send.payload.barrels.flatMap(({ cup }) => {
-      const heat = heatShown(answer, cup, now + 1000 * HANDS.draws);
-      return heat
-        ? [[cup, { ...heat, sd: Math.round(100 * Math.hypot(heat.sd, DRAWN_SD)) / 100 }] as const]
-        : [];
-    }),
-  );
-  const barrels = draw.send.payload.barrels.map((barrel) => ({ ...barrel, ...at.get(barrel.cup) }));
-  const run = state.runs.get(draw.send.payload.job);
-  const told = at;
-  const doubts = [...at.keys()].flatMap((cup) => {
-    const doubted = answer.cups[cup]?.doubted ?? null;
-    return doubted === null
-      ? []
-      : [
-          joined([
-            phrase`${letter(state, cup)} was read at ${saidHeat(doubted)}, which `,
-            'does not fit: read it again.',
-          ]),
-        ];
-  });
-  return {
-    ...draw,
-    send: { kind: 'drawn', payload: { ...draw.send.payload, barrels } },
-    warnings: [
-      ...doubts,
-      ...(run
-        ? [...drawWarnings(state, run, now, { foreseen: told }), ...closedFor(state, run)].map(
-            (warning) => warning.sentence,
-          )
-        : []),
-    ],
-  };
 }

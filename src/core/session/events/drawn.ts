@@ -24,6 +24,8 @@ export const DrawnSchema = z.object({
           .max(400)
           .optional(),
         sd: z.number().min(0).max(100).optional(),
+        /** drawn as which of them, where it was said: 1 = first */
+        nth: z.number().int().min(1).max(3).optional(),
       }),
     )
     .min(1)

@@ -1,4 +1,11 @@
-import { and, joined, phrase, saidAmount, saidApart } from '../../../quantity/phrase.ts';
+import {
+  and,
+  joined,
+  phrase,
+  type Phrase,
+  saidAmount,
+  saidApart,
+} from '../../../quantity/phrase.ts';
 import { lasting } from '../../../quantity/format.ts';
 import { waysOf } from '../../../ways.ts';
 import { drawWarnings } from '../../guard.ts';
@@ -6,10 +13,36 @@ import { heatCups } from '../../guard/cups.ts';
 import { mouldDrawWarnings } from '../../guard/mould.ts';
 import { gapOf } from '../../guard/window.ts';
 import { settled } from '../../settled.ts';
+import type { SessionState } from '../../state.ts';
 import { ofTurn } from '../atBench.ts';
 import { readSaid } from '../cups/match.ts';
 import { drawVolumes } from '../filling.ts';
 import { injectorOf } from '../work.ts';
+
+type Volumes = ReturnType<typeof drawVolumes>;
+
+/**
+ * What is to be drawn of which cup.
+ * @param hottest the first is hotter than what follows it: the order counts
+ */
+export function drawSaid(state: SessionState, volumes: Volumes, hottest = false): Phrase {
+  const { filled } = waysOf(state.snapshot.input.settings);
+  const each = volumes.map(
+    ({ ml, cup }) =>
+      phrase`${saidAmount(ml, 'volume')} of ${state.cups.get(cup)?.letter ?? '?'}`,
+  );
+  const [first, ...rest] = each;
+  const what =
+    hottest && first && rest.length > 0
+      ? joined([
+          phrase`${first} first, the ${rest.length > 1 ? 'hottest' : 'hotter'}`,
+          ...rest.map((one) => phrase`, then ${one}`),
+        ])
+      : and(each);
+  return filled === 'poured'
+    ? phrase`Pour in ${what} from the top, plug in, slowly`
+    : phrase`Draw ${what}, slowly`;
+}
 
 export const draw = ofTurn(({ state, now }, turn) => {
   const { run } = turn;
@@ -23,17 +56,10 @@ export const draw = ofTurn(({ state, now }, turn) => {
     const down = settled(cup, state.snapshot.colour.materials, now);
     return down ? [{ cup, down }] : [];
   });
-  const letterOf = (cup: string) => state.cups.get(cup)?.letter ?? '?';
-  const each = volumes.map(
-    ({ ml, cup }) => phrase`${saidAmount(ml, 'volume')} of ${letterOf(cup)}`,
-  );
   return {
     key: 'draw',
     target: injector.key,
-    sentence:
-      filled === 'poured'
-        ? phrase`Pour in ${and(each)} from the top, plug in, slowly`
-        : phrase`Draw ${and(each)}, slowly`,
+    sentence: drawSaid(state, volumes),
     detail: joined([
       joined(cups.map(readSaid), ', '),
       gap !== null && cups.length > 1 ? phrase`, ${saidApart(gap)} apart` : '',
