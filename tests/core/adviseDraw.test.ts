@@ -1,6 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { follower, forecastBench, heatAsk, keepPlan, runInHand } from '@/core/session/index.ts';
+import { drawnAfter } from '@/core/heat/match.ts';
+import { shownHeat } from '@/core/session/foresee/types.ts';
 import { benchOn } from '../bench.ts';
 import { text, word, snapshot, told } from './adviseKit.ts';
 import { advise, nextStep, steps } from '../said.ts';
@@ -83,31 +85,62 @@ test(
   },
 );
 
+/** A bench whose cups were read alike, the first of them fifty seconds before the second. */
+function readApart() {
+  const bench = benchOn(snapshot());
+  bench.follow((state) => nextStep(state, bench.now())?.key === 'match');
+  metalAsItLikes(bench);
+  const read = (cup: string, seconds: number) =>
+    bench.act(
+      {
+        kind: 'reading',
+        payload: { target: { kind: 'cup', key: cup }, celsius: 164, stage: null, from: 'typed' },
+      },
+      seconds * 1000,
+    );
+  for (const cup of [text, text]) read(cup, 25);
+  for (const cup of [word, word]) read(cup, 25);
+  return bench;
+}
+function skipMatch(bench: ReturnType<typeof benchOn>): void {
+  const [injector] = bench.state().injectors.values();
+  bench.act({
+    kind: 'skipped',
+    payload: { step: 'match', target: `${injector!.key}:${injector!.draws}` },
+  });
+}
+
+test('the hottest is drawn first, and each cup is reckoned at the moment it is drawn', () => {
+  const bench = readApart();
+  skipMatch(bench);
+  const { step, answer } = told(bench.state(), bench.now());
+  assert.ok(step?.send?.kind === 'drawn', step?.sentence);
+  assert.match(step.sentence, /^Draw .* of B first, the hotter, then .* of A, slowly$/);
+  const { barrels } = step.send.payload;
+  assert.deepEqual(
+    barrels.map(({ cup, nth }) => [cup, nth]),
+    [
+      [text, 2],
+      [word, 1],
+    ],
+  );
+  for (const { cup, nth, celsius } of barrels) {
+    const shown = shownHeat(answer.cups[cup]!, drawnAfter(nth!, 2));
+    assert.ok(Math.abs(celsius! - shown) <= 0.05, `${cup}: ${celsius} for ${shown}`);
+  }
+  bench.act(step.send);
+  assert.deepEqual(
+    [...bench.state().draws.values()][0]!.barrels.map(({ cup }) => cup),
+    [text, word],
+    'each stands in its own barrel, whichever was drawn first',
+  );
+});
+
 test(
   'what is believed counts before a draw, not what was read a while ago: read alike ' +
     'fifty seconds apart they are not together, unless a hand skips the match',
   () => {
-    const bench = benchOn(snapshot());
-    bench.follow((state) => nextStep(state, bench.now())?.key === 'match');
-    metalAsItLikes(bench);
-    const read = (cup: string, seconds: number) =>
-      bench.act(
-        {
-          kind: 'reading',
-          payload: { target: { kind: 'cup', key: cup }, celsius: 164, stage: null, from: 'typed' },
-        },
-        seconds * 1000,
-      );
-    for (const cup of [text, text]) read(cup, 25);
-    for (const cup of [word, word]) read(cup, 25);
-    const skip = (): void =>
-      void bench.act({
-        kind: 'skipped',
-        payload: {
-          step: 'match',
-          target: `${[...bench.state().injectors.keys()][0]}:${[...bench.state().injectors.values()][0]!.draws}`,
-        },
-      });
+    const bench = readApart();
     const now = steps(bench.state(), bench.now());
     assert.equal(now[0]?.key, 'draw', 'by its readings it would be drawn');
     const { step, answer } = told(bench.state(), bench.now());
@@ -117,7 +150,7 @@ test(
     );
     assert.ok(step?.key === 'match' && step.send?.kind === 'heated', step?.sentence);
     assert.match(step.sentence, /A \d+ s/);
-    skip();
+    skipMatch(bench);
     const after = told(bench.state(), bench.now()).step;
     assert.ok(
       after?.key === 'draw' && after.warnings?.some((warning) => /apart/.test(warning)),
