@@ -18,6 +18,20 @@ export const contactHeat = (
 ): number =>
   (effusivity(one) * body + effusivity(other) * insert) / (effusivity(one) + effusivity(other));
 
+/**
+ * Share of what metal is over the room that an insert has when the body comes on to it: it lies in
+ * the closed mould for a minute or two (judgement; a slab of 10 mm between two such faces has six
+ * tenths of it in two minutes, Carslaw & Jaeger §3.4, and the joint's face touches no metal).
+ */
+const INSERT_TAKES = 0.5;
+/**
+ * °C of an insert that was laid in a mould at room heat.
+ * @param metal °C of the mould
+ * @example insertHeat(40, 20) → 30
+ */
+export const insertHeat = (metal: number, room: number): number =>
+  room + INSERT_TAKES * (metal - room);
+
 /** Chance that a joint is sound (M8): logistic in the contact heat. */
 export const jointChance = (
   body: number,

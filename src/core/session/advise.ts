@@ -122,6 +122,7 @@ const drawTogether = ({ state, step, answer, now }: Advising, { plan }: Planned)
           flowSaid(
             state,
             plan.cups.map((cup) => answer.cups[cup]!.now),
+            now,
           ),
         ]),
       }

@@ -6,6 +6,7 @@ import {
   bleedPrior,
   COLD,
   contactHeat,
+  insertHeat,
   JOINT,
   jointPrior,
   learnEven,
@@ -129,7 +130,7 @@ export function shotLessons(state: SessionState): Lesson[] {
   const { learned } = state.snapshot.heat;
   const joint = (shot: ShotState) =>
     jointed(shot.stage) && shot.stage.layers.length > 0
-      ? contactHeat(drawnHeatOf(state, shot), roomOf(state))
+      ? contactHeat(drawnHeatOf(state, shot), insertHeat(shot.metal, roomOf(state)))
       : null;
   const bled = (shot: ShotState) => {
     const run = state.runs.get(shot.job);

@@ -159,7 +159,7 @@ function drawStep(state: SessionState, match: Match, draw: Step, ends: number): 
   return {
     ...told,
     detail: joined([
-      phrase`${at}.${surely(plan)}${flowSaid(state, plan.bring.at)} Push out `,
+      phrase`${at}.${surely(plan)}${flowSaid(state, plan.bring.at, now)} Push out `,
       'the air until every colour runs.',
     ]),
   };

@@ -1,20 +1,21 @@
 import { jointed } from '../../build/build.ts';
 import { bleedChance, lineOf } from '../../colour/bleed.ts';
 import type { Forecast } from '../../heat/forecast.ts';
-import { bodyHeatFor, JOINT } from '../../heat/joint.ts';
+import { bodyHeatFor, insertHeat, JOINT } from '../../heat/joint.ts';
 import { bleedPrior, jointPrior } from '../../heat/learned.ts';
 import { rigOf } from '../../plan/run.ts';
 import { clock } from '../../quantity/format.ts';
 import { and, joined, phrase, type Phrase, saidAmount, saidHeat } from '../../quantity/phrase.ts';
 import { shares } from '../../shot/barrels.ts';
+import { mouldHeat } from '../effects/mouldHeat.ts';
 import { roomOf } from '../effects/mouldLoss.ts';
 import type { HeatAnswer } from '../foresee/types.ts';
 import { heatCups } from '../guard/cups.ts';
-import type { SessionState } from '../state.ts';
+import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import { heldUntil, wentIn } from '../state/mould.ts';
 import type { Step } from '../step.ts';
-import { runInHand } from '../steps/work.ts';
+import { freeMould, runInHand } from '../steps/work.ts';
 import { heatShown } from './heatShown.ts';
 
 /** A push into a mould: which part comes short at this heat, and the heat that would fill it. */
@@ -95,9 +96,11 @@ const cupsPowdered = (cups: CupState[]): boolean =>
   cups.some((cup) =>
     cup.ladder.some((ingredient) => ingredient.kind === 'powder' || ingredient.kind === 'flake'),
   );
+/** °C inserts are warmed to by who warms them (judgement). */
+const WARMED = 40;
 /** What the heats at the draw mean for the colour line and for a joint on inserts. */
 
-export function flowSaid(state: SessionState, at: Forecast[]): Phrase {
+export function flowSaid(state: SessionState, at: Forecast[], now: number): Phrase {
   const run = runInHand(state);
   const { learned } = state.snapshot.heat;
   if (!run) return '';
@@ -134,15 +137,19 @@ export function flowSaid(state: SessionState, at: Forecast[]): Phrase {
           `100${run.job.colourway.line === 'soft' ? ', as is wanted' : ''}.`,
         ])
       : '';
+  return joined([line, jointed(run.stage) ? jointSaid(state, run, now) : '']);
+}
+/** What inserts as they lie in their mould want of the body. */
+function jointSaid(state: SessionState, run: RunState, now: number): Phrase {
+  const { mean: even } = jointPrior(state.snapshot.heat.learned);
+  const turn = freeMould(state, run);
   const room = roomOf(state);
-  const wants = (insert: number) => bodyHeatFor(insert, JOINT.sound, jointPrior(learned).mean);
-  const joint = jointed(run.stage)
-    ? joined([
-        phrase` On inserts at ${saidHeat(room)} the body wants ${saidHeat(wants(room))}; `,
-        phrase`warmed to ${saidHeat(40)}, ${saidHeat(wants(40))}.`,
-      ])
-    : '';
-  return joined([line, joint]);
+  const insert = turn ? insertHeat(mouldHeat(state, turn.mould, now).celsius, room) : room;
+  const wants = (celsius: number) => saidHeat(bodyHeatFor(celsius, JOINT.sound, even));
+  return joined([
+    phrase` On inserts at ${saidHeat(insert)} the body wants ${wants(insert)}`,
+    insert < WARMED ? phrase`; warmed to ${saidHeat(WARMED)}, ${wants(WARMED)}.` : '.',
+  ]);
 }
 /** A pour, recorded at the heat its cup shows. */
 export function pourStep(step: Step, answer: HeatAnswer, now: number): Step {

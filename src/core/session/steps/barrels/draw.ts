@@ -28,8 +28,7 @@ type Volumes = ReturnType<typeof drawVolumes>;
 export function drawSaid(state: SessionState, volumes: Volumes, hottest = false): Phrase {
   const { filled } = waysOf(state.snapshot.input.settings);
   const each = volumes.map(
-    ({ ml, cup }) =>
-      phrase`${saidAmount(ml, 'volume')} of ${state.cups.get(cup)?.letter ?? '?'}`,
+    ({ ml, cup }) => phrase`${saidAmount(ml, 'volume')} of ${state.cups.get(cup)?.letter ?? '?'}`,
   );
   const [first, ...rest] = each;
   const what =
