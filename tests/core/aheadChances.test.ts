@@ -6,6 +6,7 @@ import {
   chanceBy,
   curedAt,
   heldDay,
+  jobOf,
   NO_HAND,
   partAt,
   partedAsLaid,
@@ -19,7 +20,9 @@ import { near } from '../near.ts';
 import { DAY, HOUR, part, piece } from './aheadPieces.ts';
 
 /** Times a day apart, each with pieces that likely take so many s, off by a normal share. */
-function lived(all: { hours: number; pieces: Piece[]; seconds: number; sd: number }[]): LaidBook {
+function lived(
+  all: { hours: number; pieces: Piece[]; seconds: number; sd: number; chance?: number }[],
+): LaidBook {
   return {
     laid: {
       left: [],
@@ -30,11 +33,13 @@ function lived(all: { hours: number; pieces: Piece[]; seconds: number; sd: numbe
         leftG: 0,
       })),
     },
-    sessions: all.map(
-      ({ seconds, sd }) =>
-        ({
-          timing: { all: { low: 0, mid: seconds, high: seconds * (1 + Z80 * sd) } },
-        }) as unknown as NonNullable<LaidBook['sessions'][number]>,
+    sessions: all.map(({ pieces, seconds, sd, chance }) =>
+      pieces.length === 0
+        ? null
+        : ({
+            timing: { all: { low: 0, mid: seconds, high: seconds * (1 + Z80 * sd) } },
+            plan: { runs: chance ? pieces.map((one) => ({ key: jobOf(one), chance })) : [] },
+          } as unknown as NonNullable<LaidBook['sessions'][number]>),
     ),
   };
 }
@@ -62,6 +67,24 @@ test('chances against closed forms: sure, never, a full evening, spares that are
   near(chanceBy(lives, 3 * HOUR + DAY), 0.7, 0.06);
   assert.equal(chanceBy(lives, 3 * HOUR + 2 * DAY), 1);
   assert.deepEqual(curedAt(twice, known), curedAt(twice, known), 'the same each time');
+  // What no time was left for is made ready again, and can come short like any other.
+  const over = lived([
+    { hours: 1, pieces: [piece(1)], seconds: 5400, sd: 1e-9 },
+    { hours: 3, pieces: [], seconds: 0, sd: 1e-9 },
+    { hours: 3, pieces: [], seconds: 0, sd: 1e-9 },
+  ]);
+  const later = curedAt(over, { confidence: 0.7, cure: DAY }).get(1);
+  near(chanceBy(later, DAY + 3 * HOUR + DAY), 0.7, 0.06);
+  const short = lived([
+    { hours: 1, pieces: [piece(1)], seconds: 5400, sd: 1e-9 },
+    { hours: (1800 + 899) / 3600, pieces: [], seconds: 0, sd: 1e-9 },
+    { hours: (1800 + 901) / 3600, pieces: [], seconds: 0, sd: 1e-9 },
+  ]);
+  assert.equal(chanceBy(curedAt(short, known).get(1), 2 * DAY + HOUR), 0, 'cups are cooked anew');
+  // Shots are whole: what its session is planned with is often more than was chosen.
+  const planned = lived([{ hours: 3, pieces: [piece(1)], seconds: 3600, sd: 1e-9, chance: 0.95 }]);
+  const surer = curedAt(planned, { confidence: 0.7, cure: DAY }).get(1);
+  near(chanceBy(surer, 3 * HOUR + DAY), 0.95, 0.03);
 });
 
 test('property: a longer time or surer spares never make a day less likely', () => {

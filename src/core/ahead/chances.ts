@@ -4,27 +4,34 @@ import { eachOf } from '../yield/spares.ts';
 import type { Timing } from '../tape/timing.ts';
 import type { LaidBook } from './book.ts';
 import type { Laid } from './layOut.ts';
+import { jobOf } from './jobOf.ts';
 import type { Piece } from './piece.ts';
 
 /** How often the times ahead are lived through. */
 const RUNS = 500;
-/** s of making ready that what is carried over costs again (judgement). */
+/** s of making ready that a piece carried over costs again: woken, cooked, warmed (judgement). */
 const AGAIN = 900;
 /** Share of a piece that is shot again where it came short: a shot or two (judgement). */
 const SHORT = 0.15;
+/** What a piece is that is shot again for what it lacks. */
+const SHORT_OF = { isBegun: true, isShort: true } as const;
 /** Share of what it likely takes that no evening is shorter than. */
 const LEAST = 0.5;
+
+type Session = LaidBook['sessions'][number];
 
 /** Work that is to be done at a time: a piece, or what is left of it. */
 interface Work {
   piece: Piece;
   /** s it likely takes */
   seconds: number;
-  /** it was tried before */
-  again: boolean;
+  /** it was begun at a time before: its cups and its metal are cold */
+  isBegun: boolean;
+  /** it came short once, and is shot again until there is enough */
+  isShort: boolean;
 }
 interface Known {
-  /** chance that a piece comes good with the spares its plan has */
+  /** chance of enough that the shop chose: of pieces whose session nobody has planned */
   confidence: number;
   /** ms on the rack */
   cure: number;
@@ -37,7 +44,8 @@ function worksOf({ pieces, seconds }: Laid): Work[] {
     .map((piece) => ({
       piece,
       seconds: (seconds * piece.baits) / Math.max(1, baits),
-      again: false,
+      isBegun: false,
+      isShort: false,
     }))
     .sort((one, other) => one.piece.by - other.piece.by);
 }
@@ -49,9 +57,25 @@ function stretch(chance: () => number, timing: Timing | null): number {
   return Math.max(LEAST, normal(chance, 1, sd));
 }
 
-/** Chance that a piece comes good with its spares: more where it is one of several in a pack. */
-const enoughOf = ({ parts }: Piece, confidence: number): number =>
-  eachOf(confidence, Math.max(...parts.map((part) => part.parts ?? 1)));
+/**
+ * Chance that a piece comes good with the spares its session is planned with: shots are whole, so it
+ * is more than was chosen. Where it is not planned, what was chosen: more where it is one of several
+ * in a pack.
+ */
+function enoughOf(piece: Piece, session: Session, confidence: number): number {
+  const key = jobOf(piece);
+  const planned = session?.plan.runs.find((run) => run.key === key);
+  return (
+    planned?.chance ?? eachOf(confidence, Math.max(...piece.parts.map((part) => part.parts ?? 1)))
+  );
+}
+/** The chance of each piece of a layout, worked out once for all its lives. */
+const enoughIn = ({ laid, sessions }: LaidBook, confidence: number): Map<Piece, number> =>
+  new Map(
+    laid.times.flatMap(({ pieces }, nth) =>
+      pieces.map((piece) => [piece, enoughOf(piece, sessions[nth] ?? null, confidence)] as const),
+    ),
+  );
 
 /** What chance does in one life: how much longer each time turns out, and the luck of each piece. */
 interface Luck {
@@ -70,7 +94,7 @@ const luckOf = ({ laid, sessions }: LaidBook, chance: () => number): Luck => ({
 /** The times ahead lived through once: when each piece is cured, ms; those never done are left out. */
 function livedOnce(
   { laid }: LaidBook,
-  { confidence, cure }: Known,
+  { enough, cure }: { enough: ReadonlyMap<Piece, number>; cure: number },
   luck: Luck,
 ): Map<Piece, number> {
   const cured = new Map<Piece, number>();
@@ -81,22 +105,20 @@ function livedOnce(
     carried = [];
     const longer = luck.longer[nth]!;
     const room = (one.time.to - one.time.from) / 1000;
-    let at = one.pieces.length === 0 ? AGAIN : 0;
+    let at = 0;
     for (const work of works) {
+      at += work.isBegun ? AGAIN : 0;
       const takes = work.seconds * longer;
       if (at + takes > room) {
-        carried.push({
-          ...work,
-          seconds: work.seconds - Math.max(0, room - at) / longer,
-          again: true,
-        });
+        const shot = Math.max(0, room - at) / longer;
+        carried.push({ ...work, seconds: work.seconds - shot, isBegun: work.isBegun || shot > 0 });
         at = room;
         continue;
       }
       at += takes;
-      if (work.again || luck.pieces.get(work.piece)! < enoughOf(work.piece, confidence))
+      if (work.isShort || luck.pieces.get(work.piece)! < enough.get(work.piece)!)
         cured.set(work.piece, one.time.to + cure);
-      else carried.push({ ...work, seconds: SHORT * work.seconds, again: true });
+      else carried.push({ piece: work.piece, seconds: SHORT * work.seconds, ...SHORT_OF });
     }
   }
   return cured;
@@ -113,8 +135,9 @@ export type CuredAt = Map<number, number[]>;
 export function curedAt(so: LaidBook, known: Known, seed = 1): CuredAt {
   const chance = seeded(seed);
   const all: CuredAt = new Map();
+  const enough = enoughIn(so, known.confidence);
   for (let run = 0; run < RUNS; run++) {
-    const cured = livedOnce(so, known, luckOf(so, chance));
+    const cured = livedOnce(so, { enough, cure: known.cure }, luckOf(so, chance));
     const parts = new Map<number, number>();
     for (const { pieces } of so.laid.times)
       for (const piece of pieces)
