@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { CalendarSchema } from './ahead/calendar.ts';
+import { IN_TIME } from './ahead/inTime.ts';
 import { USUAL_WEIGHTS } from './ahead/weights.ts';
 import { WeightsSchema } from './ahead/weightsSchema.ts';
 import { BenchSettingsSchema } from './session/settings.ts';
@@ -51,6 +52,12 @@ export const ShopSchema = z.object({
   calendar: CalendarSchema.nullable().default(null),
   /** what its fortnight is judged by */
   weights: WeightsSchema,
+  /** share of its evenings that are to end in their time, and not after it */
+  inTime: z
+    .number()
+    .min(0.5, 'An evening is never laid so full that it more often goes on than not.')
+    .max(0.95, 'No evening is surer to end in its time than 95 in 100.')
+    .default(IN_TIME),
   /** key of the address its calendar is read at; null = there is none */
   feed: z.uuid().nullable().default(null),
   bench: BenchSettingsSchema,
@@ -74,6 +81,7 @@ export const DEFAULT_SHOP: Shop = {
   backups: '',
   calendar: null,
   weights: USUAL_WEIGHTS,
+  inTime: IN_TIME,
   feed: null,
   bench: {
     tolerance: 3,

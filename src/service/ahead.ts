@@ -57,6 +57,7 @@ export async function ahead(now: Date) {
     cure,
     times: benchTimes(shop.calendar ?? USUAL_CALENDAR, now, AHEAD),
     weights: shop.weights,
+    inTime: shop.inTime,
     tubs,
     /** the shop has not said when it shoots */
     usual: shop.calendar === null,

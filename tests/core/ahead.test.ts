@@ -202,6 +202,22 @@ test('two colours of one bait in one session share its mould’s warming: less t
   const [one, other] = pieces;
   assert.ok(seconds(pieces) < seconds([one!]) + seconds([other!]));
   assert.ok(seconds(pieces) > Math.max(seconds([one!]), seconds([other!])));
+  // An evening is laid as full as the shop wants it to end in its time.
+  const lasting = (inTime?: number) => {
+    const shop = { ...shopWith(2), inTime };
+    const worked = worker(shop).whole(pieces, 1);
+    assert.ok(!('refused' in worked));
+    return { ...worked.timing.all, atMost: worked.atMost };
+  };
+  for (const [inTime, of] of [
+    [undefined, 'mid'],
+    [0.5, 'mid'],
+    [0.9, 'high'],
+  ] as const) {
+    const { atMost, ...all } = lasting(inTime);
+    near(atMost, all[of], 0.002 * all[of]);
+  }
+  assert.ok(lasting(0.7).atMost > lasting(0.6).atMost);
 });
 
 test('property: a piece in hand times both days again, says what does not fit and who would be late', () => {
@@ -218,7 +234,7 @@ test('property: a piece in hand times both days again, says what does not fit an
       const work = (pieces: readonly Piece[]) => {
         const { seconds, atMost } = question.takes(pieces);
         const all = { low: seconds, mid: seconds, high: atMost };
-        return { timing: { all }, laid: NOTHING_LAID, input: {} } as unknown as Worked;
+        return { timing: { all }, atMost, laid: NOTHING_LAID, input: {} } as unknown as Worked;
       };
       const moved = movedTo(
         times,

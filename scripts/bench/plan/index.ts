@@ -1,5 +1,6 @@
 // How well books are laid out: `npm run bench -- plan [books] [part]`; parts are listed at the
-// end. Small ones beside the optimum of a mixed-integer model of the same rules, many beside habit, and how long it takes as they grow.
+// end. Small ones beside the optimum of a mixed-integer model of the same rules, many beside habit,
+// and how long it takes as they grow.
 import {
   chanceBy,
   curedAt,

@@ -42,8 +42,8 @@ function withLast(so: LaidBook, piece: Piece, book: Book): LaidBook | string {
     const alone = 'refused' in session ? work([piece], time.pairs) : session;
     if ('refused' in alone) return alone.refused;
     if ('refused' in session) continue;
-    const { mid, high } = session.timing.all;
-    if (high * 1000 > time.to - time.from) continue;
+    const { mid } = session.timing.all;
+    if (session.atMost * 1000 > time.to - time.from) continue;
     return {
       laid: {
         ...so.laid,

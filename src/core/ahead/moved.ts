@@ -13,7 +13,7 @@ export interface Moved {
   session: { tape: Tape; input: PlanInput; ends: Timing['all'] } | null;
   /** why what is there cannot be shot together; null where it can */
   refused: string | null;
-  /** s it goes on after its end, nine times in ten; 0 = it fits */
+  /** s it is too long to end in its time as often as the shop wants; 0 = it fits */
   over: number;
   /** parts of the piece that would not be cured by their day */
   late: WantedPart[];
@@ -34,7 +34,7 @@ function retimed(
     day,
     session: { tape: tapeOf(worked.laid), input: worked.input, ends: all },
     refused: null,
-    over: Math.max(0, all.high - (to - from) / 1000),
+    over: Math.max(0, worked.atMost - (to - from) / 1000),
   };
 }
 

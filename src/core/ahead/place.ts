@@ -5,7 +5,7 @@ import type { Weights } from './weights.ts';
 import { against, USUAL_WEIGHTS } from './weights.ts';
 
 /**
- * How long pieces take together at a time, s, as it likely goes and nine times in ten, and the g of
+ * How long pieces take together at a time, s, as it likely goes and as it is laid for, and the g of
  * plastic that are left over; or why they cannot be shot so.
  * @param before what is laid there as it is worked out
  */

@@ -12,18 +12,29 @@ import { type Timing, timingOf } from '../tape/timing.ts';
 import { remembered } from '../remembered.ts';
 import { inOrder } from './about.ts';
 import { asChosen } from './asChosen.ts';
+import { endedBy, IN_TIME } from './inTime.ts';
 import { chosenKey, partsOf } from './jobOf.ts';
 import type { Piece } from './piece.ts';
 
 /** A session of some pieces, worked out whole. */
 export type Worked =
-  { plan: Plan; input: PlanInput; timing: Timing; laid: LaidEvening } | { refused: string };
+  | {
+      plan: Plan;
+      input: PlanInput;
+      timing: Timing;
+      laid: LaidEvening;
+      /** s that it takes of a time, so that it ends in it as often as the shop wants */
+      atMost: number;
+    }
+  | { refused: string };
 
 /** What a session is drafted, planned and timed by. */
 export interface ShopKnown {
   shelf: Shelf;
   defaults: DraftDefaults;
   timing: TimingKnown;
+  /** share of its evenings that are to end in their time; as usual where nothing is said */
+  inTime?: number;
   /** a mould there is a second of, by its number */
   twice?: number;
 }
@@ -53,7 +64,7 @@ const withSecond = (input: PlanInput, mould: number): PlanInput => ({
   })),
 });
 
-function workOut(input: PlanInput, timing: TimingKnown): Worked {
+function workOut(input: PlanInput, known: TimingKnown, inTime: number): Worked {
   const plan = planSession(input, METRIC);
   if (!plan.ok)
     return {
@@ -61,12 +72,13 @@ function workOut(input: PlanInput, timing: TimingKnown): Worked {
         plan.remarks.find(({ weight }) => weight === 'refused')?.sentence ??
         'The shop has no way to shoot it yet.',
     };
-  const laid = layEvening(plan, input, timing);
-  return { plan, input, timing: timingOf(laid), laid };
+  const laid = layEvening(plan, input, known);
+  const timing = timingOf(laid);
+  return { plan, input, timing, laid, atMost: endedBy(timing.all, inTime) };
 }
 
 /**
- * How long a session takes, s, as it likely goes and nine times in ten, how long of it hands shoot,
+ * How long a session takes, s, as it likely goes and as it is laid for, how long of it hands shoot,
  * and the g of plastic left over; or why there is none.
  */
 type Lasts =
@@ -100,7 +112,7 @@ function lightOf(shelf: Shelf, colourway: number): number {
  * the bench, by so many pairs of hands. How long one takes is worked out once; of whole ones the
  * newest are kept.
  */
-export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
+export function worker({ shelf, defaults, timing, inTime = IN_TIME, twice }: ShopKnown): Works {
   const known = new Map<string, Lasts>();
   const kept = new Map<string, Worked>();
   const lights = new Map(shelf.colourways.map(({ id }) => [id, lightOf(shelf, id)]));
@@ -122,7 +134,8 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
     const drafted = draftPlan(shelf, parts, defaults);
     const own = asChosen(drafted, pieces, { shelf, defaults });
     const input = twice === undefined ? own : withSecond(own, twice);
-    const worked = workOut(input, { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 });
+    const hands = { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 };
+    const worked = workOut(input, hands, inTime);
     if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
     kept.set(key, worked);
     return worked;
@@ -137,7 +150,7 @@ export function worker({ shelf, defaults, timing, twice }: ShopKnown): Works {
         ? { refused: worked.refused }
         : {
             seconds: worked.timing.all.mid,
-            atMost: worked.timing.all.high,
+            atMost: worked.atMost,
             shoots: shootsFor(worked),
             leftG: worked.plan.totals.leftG,
           };

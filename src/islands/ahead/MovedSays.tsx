@@ -12,8 +12,8 @@ export function MovedSays({ moved, time }: { moved: Moved; time: Laid['time'] })
     <>
       {over > 0 ? (
         <Verdict verdict="stop">
-          It would end about {ends}, and be {Math.ceil(over / 60)} min over {sayClock(time.to)} once
-          in ten: there is no room for it.
+          It would end about {ends}, {Math.ceil(over / 60)} min too long to be done by{' '}
+          {sayClock(time.to)} as surely as the shop wants: there is no room for it.
         </Verdict>
       ) : (
         <Verdict verdict="good">It would end about {ends}.</Verdict>

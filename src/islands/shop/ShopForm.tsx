@@ -46,7 +46,7 @@ const PLANS: Figure[] = [
   [['plan', 'strength'], 'That rule is worth, baits', 'count'],
 ];
 
-/** What counts against a layout of the fortnight, each against the other. */
+/** What counts against a layout of the fortnight, each against the other, and how full it is laid. */
 const weightsIn = (units: Shop['units']): Figure[] => [
   [['weights', 'late'], 'A line a day late is worth, hours', 'count'],
   [['weights', 'session'], 'A session more is worth, hours', 'count'],
@@ -55,6 +55,7 @@ const weightsIn = (units: Shop['units']): Figure[] => [
     `${say(LEFT_WEIGHED, 'mass', units, units.mass === 'g' ? 0 : 1)} left over is worth, minutes`,
     'count',
   ],
+  [['inTime'], 'Evenings that end in their time', 'share'],
 ];
 
 /** Some of the shop's figures under one heading. */
