@@ -150,20 +150,40 @@ test('a piece longer than any time is cut, for who is promised first first; one 
   assert.throws(() => split(two, 0, by), RangeError);
 });
 
-test('a piece that would be late fills what two evenings have left, half and half; a held one does not', () => {
-  const evening = (day: number) => ({
-    ...{ day: String(day), from: day * DAY + 19 * HOUR, to: day * DAY + 20 * HOUR, pairs: 1 },
+const evening = (day: number, hours = 1) => ({
+  ...{ day: String(day), from: day * DAY + 19 * HOUR, to: day * DAY + (19 + hours) * HOUR },
+  pairs: 1,
+});
+/** 5 min to make ready and a minute a bait. */
+const aMinuteEach = (pieces: readonly Piece[]) => {
+  const seconds = pieces.reduce((sum, one) => sum + 300 + 60 * one.baits, 0);
+  return { seconds, atMost: seconds, leftG: 0 };
+};
+
+test('what presses less makes room for both halves of a piece that would be late', () => {
+  const wanted = (nth: number, baits: number, by: number) =>
+    piece(nth, { baits, parts: [part(nth, { count: baits })], by: by * DAY });
+  // The first fits only the last evening whole, and would be late there.
+  const { times } = layOut({
+    pieces: [wanted(1, 80, 3), wanted(2, 20, 9), wanted(3, 20, 9)],
+    times: [evening(1), evening(2), evening(5, 1.67)],
+    takes: aMinuteEach,
+    by: () => 3 * DAY,
   });
+  assert.deepEqual(
+    times.map(({ pieces }) => pieces.map((one) => one.parts[0]!.part).sort()),
+    [[1], [1], [2, 3]],
+  );
+});
+
+test('a piece that would be late fills what two evenings have left, half and half; a held one does not', () => {
   const baits = (nth: number) =>
     piece(nth, { baits: 30, parts: [part(nth, { count: 30 })], by: 3 * DAY });
   const question = {
     pieces: [baits(1), baits(2), baits(3)],
     times: [evening(1), evening(2), evening(5)],
-    // 5 min to make ready and a minute a bait: one fits an evening, and half of another.
-    takes: (pieces: readonly Piece[]) => {
-      const seconds = pieces.reduce((sum, one) => sum + 300 + 60 * one.baits, 0);
-      return { seconds, atMost: seconds, leftG: 0 };
-    },
+    // One fits an evening, and half of another.
+    takes: aMinuteEach,
     by: () => 3 * DAY,
   };
   const days = (held?: ReadonlyMap<string, string>) =>

@@ -8,11 +8,11 @@ const SHARES = [0.75, 0.5, 0.25];
 const MOST_LATE = 12;
 
 /** A late piece, or one there is no room for; where it is laid, null = nowhere. */
-interface Late {
+export interface Late {
   piece: Piece;
   from: number | null;
 }
-function lateIn({ times, left }: Layout, asked: Asked): Late[] {
+export function lateIn({ times, left }: Layout, asked: Asked): Late[] {
   const laid = times.flatMap(({ time, pieces }, from) =>
     pieces.filter((piece) => lateBy(piece, time) > 0).map((piece): Late => ({ piece, from })),
   );
@@ -42,14 +42,18 @@ function* restLaid(
       };
 }
 
+/** A piece in two, in each way that is tried, the largest first half first. */
+export const halvesOf = (piece: Piece, { by }: Pick<Asked, 'by'>): [Piece, Piece][] =>
+  SHARES.map((share) => Math.round(share * piece.baits))
+    .filter((baits) => baits > 0 && baits < piece.baits)
+    .map((baits) => split(piece, baits, by));
+
 /** A late piece in two, so that two times with too little room for it whole both have some of it. */
 export function* inHalves(so: Layout, asked: Asked): Generator<Change> {
   for (const one of lateIn(so, asked)) {
     const { piece, from } = one;
     const late = from === null ? Infinity : lateBy(piece, so.times[from]!.time);
-    const halves = SHARES.map((share) => Math.round(share * piece.baits))
-      .filter((baits) => baits > 0 && baits < piece.baits)
-      .map((baits) => split(piece, baits, asked.by));
+    const halves = halvesOf(piece, asked);
     for (const [at, sooner] of so.times.entries())
       if (at !== from && lateBy(piece, sooner.time) < late)
         for (const half of halves) yield* restLaid(one, half, { at, so, asked });

@@ -1,6 +1,7 @@
 import { type Change, isFree, type Move, without } from './change.ts';
 import { heldDay } from './hand.ts';
 import { inHalves } from './inHalves.ts';
+import { madeRoomFor } from './madeRoomFor.ts';
 import type { Piece } from './piece.ts';
 import { type Asked, kinIn, type Laid, lateBy, type Layout, placesAbout } from './place.ts';
 import { Relaid } from './relaid.ts';
@@ -124,4 +125,4 @@ function* inPlaceOf({ times, left }: Layout, asked: Asked): Generator<Change> {
 /** Changes of whole pieces that are tried, in this order. */
 export const MOVES: readonly Move[] = [laidAfterAll, movedOne, emptied, swapped, inPlaceOf];
 /** The same, and pieces in two: tried once whole ones are laid as well as may be. */
-export const WITH_HALVES: readonly Move[] = [...MOVES, inHalves];
+export const WITH_HALVES: readonly Move[] = [...MOVES, inHalves, madeRoomFor];
