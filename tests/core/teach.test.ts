@@ -155,6 +155,26 @@ test(
   },
 );
 
+test('a joint is learned by its insert as warm as it lies in its mould, not as cold as the room', () => {
+  const learned = (metal: number) => {
+    const state = bench();
+    for (const draw of state.draws.values())
+      for (const barrel of draw.barrels) barrel.celsius = 178;
+    for (const shot of state.shots.values()) {
+      shot.stage = { ...shot.stage, takes: 'tail' };
+      shot.metal = metal;
+      shot.marks = new Map();
+    }
+    return shotLessons(state).find((shotLesson) => shotLesson.key === 'joint')!;
+  };
+  // The same sound joints: on colder metal they say more.
+  const [cold, warm] = [learned(25), learned(45)];
+  assert.ok(
+    cold.posterior.mean < warm.posterior.mean - 0.5,
+    `${cold.posterior.mean} and ${warm.posterior.mean}`,
+  );
+});
+
 test('bled lines are learned from the heats at the draw, and not where a soft line is wanted', () => {
   const learned = (soft: boolean, bled: boolean) => {
     const state = bench();

@@ -23,8 +23,8 @@ const byTurn = (barrels: Barrels): Barrels =>
 
 /**
  * Barrels in the order they are drawn, each at the heat its cup will have then. The hottest comes
- * first: what waits in a barrel cools there three times as fast as in its cup (`barrel.ts`), so
- * what is drawn last would be the hottest in the mould by a degree for every three seconds.
+ * first: what waits in a barrel cools there four times as fast as in its cup (`barrel.ts`), so
+ * what is drawn last would be the hottest in the mould by a degree for every three or four seconds.
  */
 function inTurn(
   barrels: Barrels,

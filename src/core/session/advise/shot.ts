@@ -99,7 +99,6 @@ const cupsPowdered = (cups: CupState[]): boolean =>
 /** °C inserts are warmed to by who warms them (judgement). */
 const WARMED = 40;
 /** What the heats at the draw mean for the colour line and for a joint on inserts. */
-
 export function flowSaid(state: SessionState, at: Forecast[], now: number): Phrase {
   const run = runInHand(state);
   const { learned } = state.snapshot.heat;
