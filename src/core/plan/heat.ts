@@ -20,3 +20,20 @@ export function heatInMould(tools: Pick<Tools, 'window' | 'injector'>, room: num
   );
   return leaves.reduce((sum, heat) => sum + heat, 0) / leaves.length;
 }
+
+/** A barrel nobody has named, mm, in a room nobody has read, °C (judgements). */
+const USUAL = { bore: 32, room: 20 } as const;
+/**
+ * °C at which a shot of a window goes into the mould, by a usual barrel in a usual room: where a
+ * what-if begins.
+ * @example usualInMould({ low: 158, high: 168 }) → 150
+ */
+export const usualInMould = (window: { low: number; high: number }): number =>
+  Math.round(
+    leavingBarrel(USUAL.bore, {
+      from: shotHeat({ window }),
+      metal: BARREL_WARM,
+      room: USUAL.room,
+      seconds: STANDS,
+    }),
+  );

@@ -10,6 +10,7 @@ import {
   pushed,
   reachOf,
 } from '@/core/heat/index.ts';
+import { usualInMould } from '@/core/plan/heat.ts';
 import { degrees, degreesApart, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
@@ -34,7 +35,7 @@ export function FillIf(bench: Bench) {
   const [cavities, setCavities] = useState(8);
   const [runner, setRunner] = useState(100);
   const [wide, setWide] = useState(6);
-  const [shot, setShot] = useState((window.low + window.high) / 2);
+  const [shot, setShot] = useState(usualInMould(window));
   const [metal, setMetal] = useState(from(bench, 'metal', 40));
   const other = useMemo(() => {
     const thin = { shape, across, wide };

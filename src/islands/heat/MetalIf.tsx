@@ -14,6 +14,7 @@ import {
   windowDown,
 } from '@/core/heat/index.ts';
 import type { MouldHeat, Stand } from '@/core/heat/index.ts';
+import { usualInMould } from '@/core/plan/heat.ts';
 import { clock, degrees, degreesApart, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
@@ -38,7 +39,7 @@ export function MetalIf(bench: Bench) {
     ),
   );
   const [room, setRoom] = useState(from(bench, 'room', 18));
-  const [shot, setShot] = useState(from(bench, 'shot', (window.low + window.high) / 2));
+  const [shot, setShot] = useState(from(bench, 'shot', usualInMould(window)));
   const [hands, setHands] = useState(from(bench, 'hands', 120));
   const [stand, setStand] = useState<Stand>('wood');
   const mould = moulds[chosen];

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Section } from '@/core/heat/index.ts';
 import { BARE_HANDS, FIRM, outsideOf, whenToOpen } from '@/core/heat/index.ts';
+import { usualInMould } from '@/core/plan/heat.ts';
 import { clock, degrees, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';
@@ -25,7 +26,7 @@ export function OpenIf(bench: Bench) {
       moulds.findIndex((mould) => mould.name === bench.start.mould),
     ),
   );
-  const [shot, setShot] = useState(from(bench, 'shot', (window.low + window.high) / 2));
+  const [shot, setShot] = useState(from(bench, 'shot', usualInMould(window)));
   const [metal, setMetal] = useState(from(bench, 'metal', moulds[0]?.warmTo ?? 40));
   const mould = moulds[chosen];
   const runs = useMemo(() => {
