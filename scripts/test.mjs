@@ -121,7 +121,9 @@ if (wants('unit')) {
   const core = async () => {
     while (all.length > 0 && failed === 0) {
       const told = [...TOLD, '--test-reporter', 'dot', join(root, 'tests', 'inOne.ts')];
-      failed ||= await finished(start(process.execPath, [...told, ...all.splice(0, FEW)]));
+      const code = await finished(start(process.execPath, [...told, ...all.splice(0, FEW)]));
+      // Not in one with the wait: the other's failure, come meanwhile, would be written over.
+      failed ||= code;
     }
   };
   await Promise.all([core(), core()]);

@@ -61,7 +61,7 @@ test('fusion, ceiling and alarm are the plastisol’s own, as it stands on the s
   assert.equal(seen(bench.state(), bench.now()).cautions[0]!.level, 'ceiling');
 });
 
-test('the heat a draw records is the heat the bench has for its middle, 18 s after it is begun', () => {
+test('the heat a draw records is the heat the bench has for the middle of each barrel’s drawing', () => {
   const bench = ready();
   for (let i = 0; i < 400 && nextStep(bench.state(), bench.now())?.key !== 'draw'; i++) {
     bench.read(text, 163.4);
@@ -79,8 +79,11 @@ test('the heat a draw records is the heat the bench has for its middle, 18 s aft
   const draw = later.send!;
   assert.equal(draw.kind, 'drawn');
   if (draw.kind !== 'drawn') return;
-  for (const { cup, celsius } of draw.payload.barrels)
-    assert.equal(celsius, Math.round(shownHeat(answer.cups[cup]!, 25 + 18) * 10) / 10);
+  const moments = { 1: 13.5, 2: 22.5 };
+  for (const { cup, celsius, nth } of draw.payload.barrels) {
+    const at = 25 + moments[nth as 1 | 2];
+    assert.equal(celsius, Math.round(shownHeat(answer.cups[cup]!, at) * 10) / 10);
+  }
   const state = bench.act(draw, 25_000);
   const held = [...state.draws.values()].at(-1)!;
   held.barrels.forEach((barrel, i) =>
