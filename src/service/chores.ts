@@ -4,6 +4,8 @@ import type { CavityResults, Drifted, Off } from '@/core/yield/index.ts';
 import { cavitiesGoneBad, drifted, sharesOff, wilson } from '@/core/yield/index.ts';
 import type { ClosedChore } from '@/store/chores.ts';
 import { closeChore, closedOf, lastClosed } from '@/store/chores.ts';
+import { stampsOf } from '@/store/listStamps.ts';
+import { keptWhile, recordedMark } from '@/store/recorded.ts';
 import {
   lessonsByKey,
   resultsOf,
@@ -153,8 +155,7 @@ async function drifting(seenTo: SeenTo): Promise<Found[]> {
     ];
   });
 }
-/** All that has gone bad by now and was not seen to since. */
-export async function chores(): Promise<Chore[]> {
+async function choresNow(): Promise<Chore[]> {
   const [closed, { moulds, materials }] = await Promise.all([
     lastClosed(),
     lists('moulds', 'materials'),
@@ -181,6 +182,16 @@ export async function chores(): Promise<Chore[]> {
     }),
   );
 }
+
+/** Lists whose names a chore may say. */
+const SAID = [
+  ...(['moulds', 'materials', 'mixes', 'injectors', 'blocks', 'ovens', 'vessels'] as const),
+];
+/** All that has gone bad by now and was not seen to since; looked for anew once more is recorded. */
+export const chores = keptWhile(
+  async () => JSON.stringify(await Promise.all([recordedMark(), stampsOf(SAID)])),
+  choresNow,
+);
 
 const CloseSchema = z.object({
   key: z.string().min(1).max(80),

@@ -16,7 +16,7 @@ import type { BookLine } from './orders.ts';
 import { book } from './orders.ts';
 import type { OnHand } from './planner.ts';
 import { onHand, spokenForOf } from './planner.ts';
-import { tubs } from './tubs.ts';
+import { cupsLeft } from './tubs.ts';
 
 /** Lines of the book a day is made up from. */
 const LOOKED_AT = 200;
@@ -167,7 +167,7 @@ export type Today = Awaited<ReturnType<typeof today>>;
 /** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
 export async function today(now: Date) {
   const open = openBenches();
-  const [lines, onShelf, bad, notes, { heads }, plans, shop, all, held, beyond] = await Promise.all(
+  const [lines, onShelf, bad, notes, { heads }, plans, shop, all, left, beyond] = await Promise.all(
     [
       book(now, { limit: LOOKED_AT, open }),
       onHand(open),
@@ -187,14 +187,13 @@ export async function today(now: Date) {
         'injectors',
         'materials',
       ),
-      tubs(),
+      cupsLeft(),
       linesBeyond(LOOKED_AT),
     ],
   );
   const stands = standing(lines, shop.bench.cure, now);
   const worn = await wornMoulds(all.moulds);
   const near = new Date(now.getTime() + NEAR).toISOString().slice(0, 10);
-  const left = held.filter(({ kind }) => kind === 'cup');
   return {
     shop,
     all,
@@ -207,8 +206,8 @@ export async function today(now: Date) {
     toSend: stands.filter((one) => one.progress.packed > 0),
     shoot: toShoot(lines, onShelf, all.baits),
     lookAt: [
-      ...left.map(({ name, plastic }) => ({
-        says: `${name} stands with ${Math.round(plastic.grams)} g in it.`,
+      ...left.map(({ name, grams }) => ({
+        says: `${name} stands with ${Math.round(grams)} g in it.`,
         href: '/tubs',
       })),
       ...bad,

@@ -7,6 +7,7 @@ import { shelf } from '@/store/catalogue.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Tub, TubMoveRow } from '@/store/tubs.ts';
 import {
+  cupsHeld,
   describeTub,
   hasMoved,
   lockTub,
@@ -74,6 +75,15 @@ export async function tubs(): Promise<TubHeld[]> {
     ),
   );
 }
+
+/** Cups left standing: what each is called, and g in it. */
+export const cupsLeft = async (): Promise<{ name: string; grams: number }[]> =>
+  Promise.all(
+    (await cupsHeld()).map(async (cup) => ({
+      name: cup.name,
+      grams: (await contentOf(cup)).grams,
+    })),
+  );
 
 /** Keeps a photograph of a tub. */
 export async function keepTubPicture(id: number, bytes: Buffer): Promise<Result<{ id: number }>> {

@@ -1,10 +1,10 @@
 import type { CavityGiven } from '@/core/yield/index.ts';
 import { rows } from './query.ts';
+import { keptWhile, recordedMark } from './recorded.ts';
 
 /** A day's cavities: of each, how many were shot and how many came good. */
 type DayCavities = Record<string, [shot: number, good: number]>;
-/** What each cavity gave by mould and build, trials apart, over the newest 60 sessions. */
-export async function cavityRecord(): Promise<CavityGiven[]> {
+async function cavityRecordNow(): Promise<CavityGiven[]> {
   // In one piece they are read in half the time that the database takes to sum them.
   const days = await rows<{ mould: number; build: string; cavities: string }>(
     `SELECT mould_id AS mould, build, string_agg(cavities::text, ',') AS cavities FROM yield_days
@@ -25,3 +25,5 @@ export async function cavityRecord(): Promise<CavityGiven[]> {
     return [...sums.values()];
   });
 }
+/** What each cavity gave by mould and build, trials apart, over the newest 60 sessions. */
+export const cavityRecord = keptWhile(recordedMark, cavityRecordNow);

@@ -1,5 +1,6 @@
 import type { AnyEvent, SessionState, Snapshot } from '@/core/session/index.ts';
 import { upcast, upcastSnapshot } from '@/core/session/index.ts';
+import { askedOnce } from './askedOnce.ts';
 import { row, rows, run } from './query.ts';
 import { tables } from './tables.ts';
 
@@ -16,10 +17,11 @@ const HEAD = 'id, name, status, last_seq, opened_at, finished_at';
 
 export const sessionHead = (id: number): Promise<SessionHead | null> =>
   row<SessionHead>(`SELECT ${HEAD} FROM sessions WHERE id = $1`, [id]);
-export const openSessions = (): Promise<SessionHead[]> =>
+export const openSessions = askedOnce(() =>
   rows<SessionHead>(
     `SELECT ${HEAD} FROM sessions WHERE status <> 'finished' ORDER BY id DESC LIMIT 40`,
-  );
+  ),
+);
 
 /** Finished sessions, newest first, by key: `before` is the last one of the page above. */
 export const finishedSessions = (

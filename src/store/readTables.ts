@@ -1,6 +1,7 @@
 import type { BenchEvent, ShotRow } from '@/core/session/index.ts';
 import { bandsOf } from '@/core/yield/index.ts';
 import { afterCommit, rows, run } from './query.ts';
+import { keptWhile, recordedMark } from './recorded.ts';
 
 const when = (ms: number | null): string | null =>
   ms === null ? null : new Date(ms).toISOString();
@@ -197,11 +198,9 @@ export const goodByJob = (
  * What came good of what was shot, by mould, build, stage and session: trials apart, of the newest
  * 200 sessions.
  */
-export const goodRecord = (
-  newest = 400,
-): Promise<{ mould: number; build: string; stage: string; good: number; shot: number }[]> =>
-  rows(
+export const goodRecord = keptWhile(recordedMark, () =>
+  rows<{ mould: number; build: string; stage: string; good: number; shot: number }>(
     `SELECT mould_id AS mould, build, stage, good, shot FROM goods WHERE shot > 0 AND session_id >
-       (SELECT coalesce(max(id), 0) - 200 FROM sessions) ORDER BY session_id DESC LIMIT $1`,
-    [newest],
-  );
+       (SELECT coalesce(max(id), 0) - 200 FROM sessions) ORDER BY session_id DESC LIMIT 400`,
+  ),
+);

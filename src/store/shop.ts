@@ -1,12 +1,16 @@
 import type { Shop } from '@/core/shop.ts';
 import { DEFAULT_SHOP, ShopSchema } from '@/core/shop.ts';
+import { askedOnce } from './askedOnce.ts';
 import { keepChange } from './history.ts';
 import { tables } from './tables.ts';
 
 const ID = 1;
 
+/** The shop's own row, as it was written. */
+const written = askedOnce(() => tables().ShopRow.findByPk(ID, { raw: true }));
+
 export async function readShop(): Promise<Shop> {
-  const held = await tables().ShopRow.findByPk(ID);
+  const held = await written();
   if (!held) return DEFAULT_SHOP;
   const shop = ShopSchema.parse(held.settings);
   // A figure nobody measured has no place in a shop that is one.
@@ -14,8 +18,7 @@ export async function readShop(): Promise<Shop> {
 }
 
 /** Whether this is the demo shop: only there may stand-ins for instruments speak. */
-export const isDemo = async (): Promise<boolean> =>
-  (await tables().ShopRow.findByPk(ID, { attributes: ['demo'] }))?.demo ?? false;
+export const isDemo = async (): Promise<boolean> => (await written())?.demo ?? false;
 export async function markDemo(): Promise<void> {
   await tables().ShopRow.update({ demo: true }, { where: { id: ID } });
 }

@@ -13,6 +13,13 @@ export type NewTub = Pick<Tub, 'name' | 'kind'> &
 
 /** Less in a cup left standing, g, and it is empty again. */
 const EMPTY = 1e-6;
+/** Cups left standing that hold something still, by name. */
+export const cupsHeld = (): Promise<Tub[]> =>
+  tables().Tub.findAll({
+    where: { kind: 'cup', grams: { [Op.gt]: EMPTY } },
+    order: ['name'],
+    raw: true,
+  });
 /** Tubs, and the cups left standing that hold something still, by name. */
 export const tubsHeld = (): Promise<Tub[]> =>
   tables().Tub.findAll({
