@@ -25,16 +25,70 @@ const SHOOTS = {
   window: DEFAULT_SHOP.window,
 };
 
-/** Ways of shooting the trial has, by what is shot and for how many. */
-export const KINDS = [
-  { way: 'single', colourway: 'Lamp oil', count: 36 },
-  { way: 'dual laminate', colourway: 'Bilge moss over oyster lint', count: 30 },
-  { way: 'triple laminate', colourway: 'Gull morning', count: 24 },
-  { way: 'split-flow', colourway: 'Wrack patch', count: 30 },
-  { way: 'core-shot', colourway: 'Lantern glass', count: 10 },
-  { way: 'tail first', colourway: 'Moss, blush tail', count: 24 },
-] as const;
-export type Kind = (typeof KINDS)[number];
+/** An evening of the trial: what it is called, and which colourways are shot, for how many. */
+export interface Kind {
+  way: string;
+  lines: readonly (readonly [colourway: string, count: number])[];
+}
+const [SINGLE, DUAL, TRIPLE, SPLIT, CORE, TAIL] = [
+  ...['Lamp oil', 'Bilge moss over oyster lint', 'Gull morning', 'Wrack patch'],
+  ...['Lantern glass', 'Moss, blush tail'],
+] as [string, string, string, string, string, string];
+/** Ways of shooting the trial has, one an evening. */
+export const KINDS: readonly Kind[] = [
+  { way: 'single', lines: [[SINGLE, 36]] },
+  { way: 'dual laminate', lines: [[DUAL, 30]] },
+  { way: 'triple laminate', lines: [[TRIPLE, 24]] },
+  { way: 'split-flow', lines: [[SPLIT, 30]] },
+  { way: 'core-shot', lines: [[CORE, 10]] },
+  { way: 'tail first', lines: [[TAIL, 24]] },
+];
+/** Evenings of several jobs, one after the other. */
+export const SEVERAL: readonly Kind[] = [
+  {
+    way: 'single, dual',
+    lines: [
+      [SINGLE, 18],
+      [DUAL, 18],
+    ],
+  },
+  {
+    way: 'dual, split-flow',
+    lines: [
+      [DUAL, 16],
+      [SPLIT, 16],
+    ],
+  },
+  {
+    way: 'single, core-shot',
+    lines: [
+      [SINGLE, 18],
+      [CORE, 6],
+    ],
+  },
+  {
+    way: 'single, dual, split-flow',
+    lines: [
+      [SINGLE, 12],
+      [DUAL, 12],
+      [SPLIT, 12],
+    ],
+  },
+  {
+    way: 'dual, tail first',
+    lines: [
+      [DUAL, 16],
+      [TAIL, 12],
+    ],
+  },
+  {
+    way: 'triple, single',
+    lines: [
+      [TRIPLE, 12],
+      [SINGLE, 18],
+    ],
+  },
+];
 
 /** What a bench may be without, to see what it is worth. */
 export const ABLATIONS = [
@@ -90,17 +144,19 @@ export const NEW_SHOP: Knows = {
 const { good: GOOD } = DEFAULT_SHOP;
 
 export function snapshotFor(kind: Kind, { learned, record, reads, check }: Knows): Snapshot {
-  const way = WAYS.find((way) => way.colourway === kind.colourway)!;
-  const wanted = {
-    part: 1,
-    line: 1,
-    for: 'x',
-    bait: BAITS.findIndex((bait) => bait.name === way.bait) + 1,
-    colourway: COLOURWAYS.findIndex((colourway) => colourway.name === kind.colourway) + 1,
-    count: kind.count,
-    due: '2026-12-01',
-  };
-  const input: PlanInput = draftPlan(SHELF, [wanted], { ...SHOOTS, good: GOOD, record });
+  const wanted = kind.lines.map(([called, count], nth) => {
+    const way = WAYS.find((way) => way.colourway === called)!;
+    return {
+      part: nth + 1,
+      line: nth + 1,
+      for: 'x',
+      bait: BAITS.findIndex((bait) => bait.name === way.bait) + 1,
+      colourway: COLOURWAYS.findIndex((colourway) => colourway.name === called) + 1,
+      count,
+      due: '2026-12-01',
+    };
+  });
+  const input: PlanInput = draftPlan(SHELF, wanted, { ...SHOOTS, good: GOOD, record });
   const heat = { ovens: OVENS.map((oven, i) => ({ id: i + 1, oven })), learned, reads, check };
   const bench = {
     ...DEFAULT_SHOP.bench,
@@ -188,7 +244,7 @@ export function play(
     evening,
     way: kind.way,
     maker,
-    need: kind.count,
+    need: kind.lines.reduce((sum, [, count]) => sum + count, 0),
     shot,
     good,
     minutes: world.seconds / 60,

@@ -9,7 +9,7 @@ import {
 import type { Lesson, SessionState } from '../../../src/core/session/index.ts';
 import { World } from '../../../worlds/world.ts';
 import type { Knows, Played } from './play.ts';
-import { KINDS, NEW_SHOP, play } from './play.ts';
+import { KINDS, NEW_SHOP, play, SEVERAL } from './play.ts';
 import type { Task } from './worker.ts';
 
 /** What an evening taught, put to what had been learned before. */
@@ -34,7 +34,7 @@ const handsOf = (known: ReadonlyMap<string, Lesson>): Knows['hands'] =>
  * Evenings of one shop, one of each way of shooting, each begun with what those before it taught; or
  * the first of them alone.
  */
-export function playShop({ traits, shop, maker, without, onlyFirst }: Task): Played[] {
+export function playShop({ traits, shop, maker, without, onlyFirst, several }: Task): Played[] {
   const known = new Map<string, Lesson>();
   const learns = maker === 'advised' && without !== 'nothing learned';
   // Checked once, before the first evening: it is a setting of the shop.
@@ -48,7 +48,8 @@ export function playShop({ traits, shop, maker, without, onlyFirst }: Task): Pla
     check,
   };
   // Each shop begins with another way of shooting.
-  const kinds = KINDS.map((_, i) => KINDS[(i + shop) % KINDS.length]!);
+  const all = several ? SEVERAL : KINDS;
+  const kinds = all.map((_, i) => all[(i + shop) % all.length]!);
   return (onlyFirst ? kinds.slice(0, 1) : kinds).map((kind, i) => {
     const { played, state, given } = play(traits, {
       shop,

@@ -10,5 +10,7 @@ export interface Task {
   without?: Ablation;
   /** its first evening alone, nothing learned */
   onlyFirst?: boolean;
+  /** evenings of several jobs */
+  several?: boolean;
 }
 parentPort!.on('message', (task: Task) => parentPort!.postMessage(playShop(task)));

@@ -96,7 +96,7 @@ export function foresee(
 }
 
 /** The bench so many s on: from one beginning or end of a burst to the next. */
-function carriedThrough(
+export function carriedThrough(
   belief: Belief,
   cups: string[],
   { uses, bursts, until }: { uses: readonly OvenUse[]; bursts: readonly Going[]; until: number },

@@ -16,7 +16,7 @@ import { isShot, PUSHES } from '../build/index.ts';
 import { letCoolOf } from '../mould/window.ts';
 import type { Ways } from '../ways.ts';
 import { castAs, heatOfMould } from '../plan/mouldHeat.ts';
-import { heatInMould } from '../plan/heat.ts';
+import { heatInMould } from '../plan/heatInMould.ts';
 import type { Run } from '../plan/run.ts';
 import type { TimingKnown } from './hands.ts';
 

@@ -10,7 +10,7 @@ import {
   pushed,
   reachOf,
 } from '@/core/heat/index.ts';
-import { usualInMould } from '@/core/plan/heat.ts';
+import { usualInMould } from '@/core/plan/heatInMould.ts';
 import { degrees, degreesApart, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';

@@ -14,7 +14,7 @@ import {
   windowDown,
 } from '@/core/heat/index.ts';
 import type { MouldHeat, Stand } from '@/core/heat/index.ts';
-import { usualInMould } from '@/core/plan/heat.ts';
+import { usualInMould } from '@/core/plan/heatInMould.ts';
 import { clock, degrees, degreesApart, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';

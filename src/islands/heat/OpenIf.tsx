@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Section } from '@/core/heat/index.ts';
 import { BARE_HANDS, FIRM, outsideOf, whenToOpen } from '@/core/heat/index.ts';
-import { usualInMould } from '@/core/plan/heat.ts';
+import { usualInMould } from '@/core/plan/heatInMould.ts';
 import { clock, degrees, say, show } from '@/core/quantity/index.ts';
 import { Curve } from '@/ui/Curve.tsx';
 import { shownHeat } from './BurstIf.tsx';

@@ -1,7 +1,7 @@
 import { pressureOf, PUSH } from '../../heat/fill.ts';
 import { letCoolOf } from '../../mould/window.ts';
 import { type DegassedAt, degasDue } from '../../plan/degas.ts';
-import { heatInMould } from '../../plan/heat.ts';
+import { heatInMould } from '../../plan/heatInMould.ts';
 import { PLASTISOL } from '../../material/plastisol.ts';
 import { SHORT_BURST, waysOf } from '../../ways.ts';
 import { castAs, heatOfMould, thinOfMould } from '../../plan/mouldHeat.ts';
