@@ -59,10 +59,10 @@ export class World extends Stove {
       for (const barrel of all) stepBarrel(barrel, this.room, this.traits.barrel, dt);
   }
 
-  /** On the plate until it is warm by hand; it takes its time. */
-  warmMould(key: string): void {
+  /** On the plate until it is warm by hand, or as warm as a hand means it to be; it takes its time. */
+  warmMould(key: string, meant?: number): void {
     const mould = this.moulds.get(key)!;
-    const to = mould.drawing.warmTo + normal(this.luck('warming'), 0, 3);
+    const to = (meant ?? mould.drawing.warmTo) + normal(this.luck('warming'), 0, 3);
     this.pass(Math.min(60, (mould.capacity * Math.max(0, to - mould.near)) / PLATE));
     mould.near = Math.max(mould.near, to);
     mould.far = Math.max(mould.far, to - this.traits.coldEnd);

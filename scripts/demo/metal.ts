@@ -49,7 +49,8 @@ export function metalOf(
       if (event.kind === 'warmed' && event.payload.target.kind === 'mould') {
         const held = carry(event.payload.target.key);
         held.skin = held.back =
-          state.moulds.get(event.payload.target.key)!.mould.warmTo + normal(chance, 0, 4);
+          (event.payload.celsius ?? state.moulds.get(event.payload.target.key)!.mould.warmTo) +
+          normal(chance, 0, 4);
       }
       if (event.kind === 'mouldOpened') {
         const shot = state.shots.get(state.moulds.get(event.payload.mould)?.shot ?? '');

@@ -196,7 +196,7 @@ test(
     const again = steps(bench.state(), bench.now()).find(
       (step) => step.key === 'warmMould' && step.target === mould.key,
     );
-    assert.match(again?.sentence ?? '', /^Warm .* again: metal 24°, .* would come short$/);
+    assert.match(again?.sentence ?? '', /^Warm .* again to \d+°: metal 24°, .* would come short$/);
     bench.act(again!.send!);
     const seenTo = (seconds: number) =>
       !steps(bench.state(), bench.now() + seconds * 1000).some(

@@ -66,9 +66,9 @@ test(
     assert.equal(shareShort(12, 12), 0.5);
     assert.ok(shareShort(0) < 0.01 && shareShort(30) > 0.99);
     assert.ok(
-      !warmingPays({ under: -3, even: 15, baits: 24, each: 60, takes: 30 }) &&
-        !warmingPays({ under: 4, even: 15, baits: 8, each: 45, takes: 60 }) &&
-        warmingPays({ under: 12, even: 15, baits: 8, each: 45, takes: 60 }),
+      !warmingPays({ saves: -0.01, baits: 24, each: 60, takes: 30 }) &&
+        !warmingPays({ saves: shareShort(4, 15), baits: 8, each: 45, takes: 60 }) &&
+        warmingPays({ saves: shareShort(12, 15), baits: 8, each: 45, takes: 60 }),
     );
   },
 );

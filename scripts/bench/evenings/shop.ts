@@ -9,7 +9,8 @@ import {
 import type { Lesson, SessionState } from '../../../src/core/session/index.ts';
 import { World } from '../../../worlds/world.ts';
 import type { Knows, Played } from './play.ts';
-import { KINDS, NEW_SHOP, play, SEVERAL } from './play.ts';
+import { KINDS, SEVERAL } from './kinds.ts';
+import { NEW_SHOP, play } from './play.ts';
 import type { Task } from './worker.ts';
 
 /** What an evening taught, put to what had been learned before. */

@@ -125,8 +125,9 @@ export class Table {
       );
     } else if (what.kind === 'stirred') this.world.stir(what.payload.cup);
     else if (what.kind === 'warmed') {
-      const { kind, key } = what.payload.target;
-      if (kind === 'mould') this.world.warmMould(key);
+      const { celsius, target } = what.payload;
+      const { kind, key } = target;
+      if (kind === 'mould') this.world.warmMould(key, celsius);
       else this.world.warmInjector(key);
     } else if (what.kind === 'drawn') this.draw(what.payload);
     else if (what.kind === 'toppedOff' && what.payload.took) this.world.topOff(what.payload.mould);

@@ -17,20 +17,19 @@ export const shareShort = (under: number, even: number = COLD.even): number =>
 const SERVES = 2;
 /**
  * Whether warming pays for itself: the time of the baits it saves against its own.
+ * @param saves share of baits that metal as it is would spoil
  * @param baits of one shot
  * @param each s of work a bait costs
  * @param takes s that warming takes
  */
 export const warmingPays = ({
-  under,
-  even,
+  saves,
   baits,
   each,
   takes,
 }: {
-  under: number;
-  even: number;
+  saves: number;
   baits: number;
   each: number;
   takes: number;
-}): boolean => under > 0 && shareShort(under, even) * baits * each * SERVES > takes;
+}): boolean => saves * baits * each * SERVES > takes;

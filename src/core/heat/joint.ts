@@ -32,6 +32,13 @@ const INSERT_TAKES = 0.5;
 export const insertHeat = (metal: number, room: number): number =>
   room + INSERT_TAKES * (metal - room);
 
+/**
+ * °C of a mould in which inserts lie so warm.
+ * @example metalFor(30, 20) → 40
+ */
+export const metalFor = (insert: number, room: number): number =>
+  room + (insert - room) / INSERT_TAKES;
+
 /** Chance that a joint is sound (M8): logistic in the contact heat. */
 export const jointChance = (
   body: number,
@@ -40,7 +47,10 @@ export const jointChance = (
   scale: number = JOINT.scale,
 ): number => 1 / (1 + Math.exp(-(contactHeat(body, insert) - even) / scale));
 
-/** Lowest heat of the body for a sound joint on inserts this warm, °C. */
+/**
+ * Lowest heat of the body for a sound joint on inserts this warm, °C; or of inserts for a body so hot:
+ * the two count alike.
+ */
 export const bodyHeatFor = (
   insert: number,
   sound: number = JOINT.sound,

@@ -99,6 +99,20 @@ export function metalAfter(
 }
 
 /**
+ * °C a mould is warmed to, to be so warm when plastic goes in: what it loses while inserts are laid, it
+ * is closed and cups are brought together is put in before.
+ * @param seconds until plastic goes in
+ * @example warmedTo({ capacity: 760, skin: 0.05, foot: 0.02 }, { then: 45, room: 20, seconds: 0 }) → 45
+ */
+export function warmedTo(
+  body: MetalBody,
+  { then, room, seconds }: { then: number; room: number; seconds: number },
+): number {
+  const kept = metalAfter(body, 1, { seconds, room: 0 });
+  return room + Math.max(then - room, (then - room) / kept);
+}
+
+/**
  * s until it is at a heat on the plate or under the gun; null where that can never bring it there.
  */
 export function warmTime(

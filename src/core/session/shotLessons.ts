@@ -119,6 +119,23 @@ function metalLesson(state: SessionState): Lesson[] {
   return [{ key: 'metal', prior, posterior, readings: told, left_out: 0 }];
 }
 
+/** Heat at which a body met the inserts it is to join; null where it joins none. */
+const jointHeat = (state: SessionState, shot: ShotState): number | null =>
+  jointed(shot.stage) && shot.stage.layers.length > 0
+    ? contactHeat(drawnHeatOf(state, shot), insertHeat(shot.metal, roomOf(state)))
+    : null;
+/** Contact heat at which joints are even odds, by what is learned and tonight's shots. */
+export function jointTonight(state: SessionState): Estimate {
+  const prior = jointPrior(state.snapshot.heat.learned);
+  const tried = [...state.shots.values()].flatMap((shot): Tried[] => {
+    const x = jointHeat(state, shot);
+    return x === null || shot.markedAt === null
+      ? []
+      : [{ x, share: shareOf(shot, 'joint'), baits: shot.cavities.size }];
+  });
+  return tried.length === 0 ? prior : learnEven(prior, -JOINT.scale, tried);
+}
+
 /** Colours as they met in a shot: the heat of each, °C, where it was known, and how it runs. */
 export const streamsOf = (state: SessionState, shot: ShotState) =>
   state.draws
@@ -128,10 +145,6 @@ export const streamsOf = (state: SessionState, shot: ShotState) =>
 /** What finished shots taught: of moulds, of joints on inserts, of bled lines. */
 export function shotLessons(state: SessionState): Lesson[] {
   const { learned } = state.snapshot.heat;
-  const joint = (shot: ShotState) =>
-    jointed(shot.stage) && shot.stage.layers.length > 0
-      ? contactHeat(drawnHeatOf(state, shot), insertHeat(shot.metal, roomOf(state)))
-      : null;
   const bled = (shot: ShotState) => {
     const run = state.runs.get(shot.job);
     const streams = streamsOf(state, shot);
@@ -161,7 +174,7 @@ export function shotLessons(state: SessionState): Lesson[] {
       fault: 'joint',
       prior: jointPrior(learned),
       scale: -JOINT.scale,
-      where: joint,
+      where: (shot) => jointHeat(state, shot),
     }),
     ...evenLesson(state, 'bleed', {
       fault: 'bled',

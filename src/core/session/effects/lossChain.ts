@@ -1,5 +1,5 @@
 import type { Estimate, MetalBody } from '../../heat/index.ts';
-import { gridOf, losing, lossRate, readGrid, WARMED_BELOW } from '../../heat/index.ts';
+import { gridOf, losing, lossRate, readGrid } from '../../heat/index.ts';
 import type { MetalNote } from '../state/mould.ts';
 
 /**
@@ -84,13 +84,13 @@ function takeLook(chain: Chain, { at, room, celsius, sd }: MetalNote & { kind: '
   chain.now = { at, celsius: new Float64Array(rate.length).fill(celsius), variance: sd ** 2 };
 }
 
-function take(chain: Chain, note: MetalNote, warmTo: number): void {
+function take(chain: Chain, note: MetalNote): void {
   if (note.kind === 'shot') takeShot(chain, note);
   else if (note.kind === 'read') takeLook(chain, note);
   else
     chain.now = {
       at: note.at,
-      celsius: new Float64Array(chain.rate.length).fill(warmTo - WARMED_BELOW),
+      celsius: new Float64Array(chain.rate.length).fill(note.celsius),
       variance: SAID ** 2,
     };
 }
@@ -105,7 +105,7 @@ const chains = new WeakMap<readonly MetalNote[], Chain>();
  */
 export function lossOf(
   notes: readonly MetalNote[],
-  { body, prior, warmTo }: { body: MetalBody; prior: Estimate; warmTo: number },
+  { body, prior }: { body: MetalBody; prior: Estimate },
 ): { posterior: Estimate; told: number; left: number } {
   const held = chains.get(notes);
   const same =
@@ -114,7 +114,7 @@ export function lossOf(
     held.prior.mean === prior.mean &&
     held.prior.sd === prior.sd;
   const chain = same ? held : begin(body, prior);
-  for (const note of notes.slice(chain.taken)) take(chain, note, warmTo);
+  for (const note of notes.slice(chain.taken)) take(chain, note);
   chain.taken = notes.length;
   chains.set(notes, chain);
   const { told, left } = chain;

@@ -37,7 +37,6 @@ export function lossEstimate(
   const said = lossOf(mould.metalNotes, {
     body: bodyOfMould(mould.mould),
     prior,
-    warmTo: mould.mould.warmTo,
   });
   return { prior, ...said };
 }

@@ -8,23 +8,25 @@ import { mould } from '../effects/onBench.ts';
 import { target } from './fields.ts';
 import { AGAIN, type EventKind } from './kind.ts';
 
-export const WarmedSchema = z.object({ target });
+export const WarmedSchema = z.object({
+  target,
+  /** °C a mould was warmed to; its own heat where nothing is said */
+  celsius: z.number().min(0).max(200).optional(),
+});
 
 export const warmed: EventKind<typeof WarmedSchema> = {
   payload: WarmedSchema,
   work: { name: 'Warm metal' },
   ...AGAIN,
   apply: (state, event) => {
-    const { kind, key } = event.payload.target;
+    const { celsius: to, target } = event.payload;
+    const { kind, key } = target;
     if (kind === 'mould') {
       mould(state, key, (mould) => {
         mould.warmed = true;
-        setMouldHeat(
-          mould,
-          { celsius: mould.mould.warmTo - WARMED_BELOW, own: SAID, slope: 0 },
-          event.at,
-        );
-        mould.metalNotes.push({ at: event.at, room: roomOf(state), kind: 'warmed' });
+        const celsius = (to ?? mould.mould.warmTo) - WARMED_BELOW;
+        setMouldHeat(mould, { celsius, own: SAID, slope: 0 }, event.at);
+        mould.metalNotes.push({ at: event.at, room: roomOf(state), kind: 'warmed', celsius });
       });
     }
     const injector = state.injectors.get(key);

@@ -18,7 +18,7 @@ export interface MetalKnown {
 /** @param room what the room was taken to be when it was noted, °C */
 export type MetalNote = { at: number; room: number } & (
   | { kind: 'read'; celsius: number; sd: number }
-  | { kind: 'warmed' }
+  | { kind: 'warmed'; celsius: number }
   | { kind: 'shot'; until: number; joules: number }
 );
 /** What a mould is at, with what is known only then. Moments are of the bench clock, ms. */

@@ -1,13 +1,11 @@
-import { shareShort } from '../../../heat/cold.ts';
 import { lasting } from '../../../quantity/format.ts';
 import { joined, phrase, saidHeat } from '../../../quantity/phrase.ts';
 import { type Ways, waysOf } from '../../../ways.ts';
 import { skipOf } from '../../skips.ts';
-import type { SessionState } from '../../state.ts';
+import type { RunState, SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
-import { coldTonight } from '../../shotLessons.ts';
-import { eachColdMould, plateTakes } from './warming.ts';
+import { eachColdMould, plateTakes, shotIn, spoiledBy, warmsTo } from './warming.ts';
 
 /** Share of a shot as makers say it. */
 const SHARES = [
@@ -23,11 +21,11 @@ const SHARES = [
 const shareSaid = (share: number): string => SHARES.find(([least]) => share >= least)![1];
 
 /** What warming a mould is, whenever it is asked. */
-const warming = (mould: MouldState) =>
+const warming = (mould: MouldState, celsius: number) =>
   ({
     key: 'warmMould',
     target: mould.key,
-    send: { kind: 'warmed', payload: { target: { kind: 'mould', key: mould.key } } },
+    send: { kind: 'warmed', payload: { target: { kind: 'mould', key: mould.key }, celsius } },
     label: 'It is warm',
     caution: 'Do not leave a heat gun or plate on by itself.',
   }) as const;
@@ -39,29 +37,39 @@ const BY: Record<Ways['warmed'], { first: string; by: string }> = {
 };
 
 /** For its first shot. */
-function firstWarmStep(state: SessionState, mould: MouldState): Step {
+function firstWarmStep(state: SessionState, run: RunState | null, mould: MouldState): Step {
   const read = mould.reading ? phrase` It was ${saidHeat(mould.reading.celsius)}.` : '';
+  const to = warmsTo(state, run, mould);
   return {
-    ...warming(mould),
-    sentence: phrase`Warm ${mould.mould.name} to ${saidHeat(mould.mould.warmTo)}`,
+    ...warming(mould, to),
+    sentence: phrase`Warm ${mould.mould.name} to ${saidHeat(to)}`,
     detail: joined([
       `${BY[waysOf(state.snapshot.input.settings).warmed].first}; on wood, not on metal. Last `,
-      phrase`of all: it goes cold while it waits.${read}`,
+      'of all: it goes cold while it waits, and is to be ',
+      phrase`${saidHeat(shotIn(state, run, mould))} when it is shot.${read}`,
     ]),
     skip: skipOf('warmMould', mould),
   };
 }
 
 /** When it has gone so cold that warming costs less than what would come short. */
-function warmAgainStep(state: SessionState, mould: MouldState, celsius: number): Step {
-  const { name, warmTo } = mould.mould;
-  const short = shareSaid(shareShort(warmTo - celsius, coldTonight(state, mould).mean));
-  const takes = plateTakes(state, mould, celsius);
+function warmAgainStep(
+  state: SessionState,
+  run: RunState | null,
+  mould: MouldState,
+  celsius: number,
+): Step {
+  const { name } = mould.mould;
+  const { short, peeled } = spoiledBy(state, run, mould, celsius);
+  const spoils =
+    peeled > short ? `${shareSaid(peeled)} would peel` : `${shareSaid(short)} would come short`;
+  const takes = plateTakes(state, run, mould, celsius);
+  const to = warmsTo(state, run, mould);
   return {
-    ...warming(mould),
-    sentence: phrase`Warm ${name} again: metal ${saidHeat(celsius)}, ${short} would come short`,
+    ...warming(mould, to),
+    sentence: phrase`Warm ${name} again to ${saidHeat(to)}: metal ${saidHeat(celsius)}, ${spoils}`,
     detail: joined([
-      phrase`It likes ${saidHeat(warmTo)}; `,
+      phrase`It is to be ${saidHeat(shotIn(state, run, mould))} when it is shot; `,
       `${BY[waysOf(state.snapshot.input.settings).warmed].by} that takes about ${lasting(takes)}, `,
       'less than the baits it saves.',
     ]),
@@ -70,7 +78,7 @@ function warmAgainStep(state: SessionState, mould: MouldState, celsius: number):
 }
 
 /** A mould warmed for its first shot, and again when it has gone too cold. */
-export const warmMould = eachColdMould(({ state }, mould, wants) => {
-  if (wants.what === 'first') return firstWarmStep(state, mould);
-  return wants.what === 'again' ? warmAgainStep(state, mould, wants.celsius) : null;
+export const warmMould = eachColdMould(({ state, run }, mould, wants) => {
+  if (wants.what === 'first') return firstWarmStep(state, run, mould);
+  return wants.what === 'again' ? warmAgainStep(state, run, mould, wants.celsius) : null;
 });

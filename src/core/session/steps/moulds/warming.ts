@@ -1,16 +1,20 @@
-import { warmingPays } from '../../../heat/cold.ts';
-import { warmTime } from '../../../heat/metal.ts';
+import { jointed } from '../../../build/build.ts';
+import { shareShort, warmingPays } from '../../../heat/cold.ts';
+import { bodyHeatFor, insertHeat, jointChance, metalFor } from '../../../heat/joint.ts';
+import { losing, warmedTo, warmTime } from '../../../heat/metal.ts';
 import { BAIT_TAKES } from '../../../heat/worth.ts';
 import { waysOf } from '../../../ways.ts';
+import { drawnHeatOf } from '../../effects/leaving.ts';
 import { mouldHeat } from '../../effects/mouldHeat.ts';
-import { bodyOfMould, roomOf } from '../../effects/mouldLoss.ts';
+import { bodyOfMould, lossTonight, roomOf } from '../../effects/mouldLoss.ts';
 import { isSkipped } from '../../skips.ts';
 import type { RunState, SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
-import { coldTonight } from '../../shotLessons.ts';
+import { dataOf, type StepKey } from '../../stepKinds.ts';
+import { coldTonight, jointTonight } from '../../shotLessons.ts';
 import { type AtBench, type Decide, some } from '../atBench.ts';
-import { mouldsOf } from '../work.ts';
+import { mouldsOf, runInHand } from '../work.ts';
 
 /** Baits shot tonight from which on they tell how long one takes. */
 const TELLING = 12;
@@ -27,12 +31,58 @@ export function baitTakes(state: SessionState, now: number): number {
 /** s of work to put a mould on the plate and take it off. */
 const HANDS_WARM = 15;
 
-/** s until a mould is back at its own heat: put on the plate, warmed, taken off. */
-export const plateTakes = (state: SessionState, mould: MouldState, celsius: number): number =>
+/** What comes between a mould that was warmed and the plastic that goes in. */
+const BEFORE_SHOT: readonly StepKey[] = ['close', 'top', 'draw'];
+/** s cups take to be brought together, one of them, and s from a draw to its push (judgements). */
+const [MATCHED, PUSHED] = [40, 20];
+/** s from when a mould was warmed until plastic goes into it. */
+function untilShot({ stage }: RunState): number {
+  const keys: StepKey[] = [...(stage.takes === null ? [] : ['load' as const]), ...BEFORE_SHOT];
+  const hands = keys.reduce((sum, key) => sum + dataOf(key).takes, 0);
+  return hands + MATCHED * stage.layers.length + PUSHED;
+}
+const isJointed = ({ stage }: RunState): boolean => jointed(stage) && stage.layers.length > 0;
+/** °C a run's bodies go on to their inserts at, as they were drawn last or are to be. */
+function bodyDrawn(state: SessionState, run: RunState): number {
+  const last = [...state.shots.values()].findLast(({ job }) => job === run.key);
+  return last ? drawnHeatOf(state, last) : run.tools.window.low;
+}
+/** K over its own heat that a mould is warmed at most (judgement: baits dent on hot metal). */
+const OVER_MOST = 12;
+/** Share of joints that are to be sound, where metal is warmed for them (judgement). */
+const SOUND = 0.9;
+/** °C a mould is to have when a run is shot: its own, or what the joint of its baits wants, if more. */
+export function shotIn(state: SessionState, run: RunState | null, mould: MouldState): number {
+  const { warmTo } = mould.mould;
+  if (!run || !isJointed(run)) return warmTo;
+  const insert = bodyHeatFor(bodyDrawn(state, run), SOUND, jointTonight(state).mean);
+  return Math.round(
+    Math.min(warmTo + OVER_MOST, Math.max(warmTo, metalFor(insert, roomOf(state)))),
+  );
+}
+/** °C a mould is warmed to for the shot of a run. */
+export function warmsTo(state: SessionState, run: RunState | null, mould: MouldState): number {
+  const then = shotIn(state, run, mould);
+  if (!run) return then;
+  const over = warmedTo(losing(bodyOfMould(mould.mould), lossTonight(state, mould).mean), {
+    then,
+    room: roomOf(state),
+    seconds: untilShot(run),
+  });
+  return Math.round(Math.min(mould.mould.warmTo + OVER_MOST, over));
+}
+
+/** s until a mould is as warm as a shot wants it: put on the plate, warmed, taken off. */
+export const plateTakes = (
+  state: SessionState,
+  run: RunState | null,
+  mould: MouldState,
+  celsius: number,
+): number =>
   HANDS_WARM +
   (warmTime(bodyOfMould(mould.mould), {
     from: celsius,
-    to: mould.mould.warmTo,
+    to: warmsTo(state, run, mould),
     room: roomOf(state),
     by: waysOf(state.snapshot.input.settings).warmed,
   }) ?? 0);
@@ -40,20 +90,45 @@ export const plateTakes = (state: SessionState, mould: MouldState, celsius: numb
 /** K under its own heat within which a mould said to be warm may be anyway. */
 const LEAST_UNDER = 4;
 
+/** Share of a run's baits that metal so warm spoils: those that come short, and joints that peel. */
+export function spoiledBy(
+  state: SessionState,
+  run: RunState | null,
+  mould: MouldState,
+  celsius: number,
+): { short: number; peeled: number } {
+  const short = shareShort(mould.mould.warmTo - celsius, coldTonight(state, mould).mean);
+  if (!run || !isJointed(run)) return { short, peeled: 0 };
+  const { mean: even } = jointTonight(state);
+  const insert = insertHeat(celsius, roomOf(state));
+  return { short, peeled: 1 - jointChance(bodyDrawn(state, run), insert, even) };
+}
+
 /** Whether warming again costs less than the baits that metal so cold would spoil. */
-const warmsAgain = (
+function warmsAgain(
   state: SessionState,
   mould: MouldState,
-  { celsius, takes, now }: { celsius: number; takes: number; now: number },
-): boolean =>
-  mould.mould.warmTo - celsius >= LEAST_UNDER &&
-  warmingPays({
-    under: mould.mould.warmTo - celsius,
-    even: coldTonight(state, mould).mean,
-    baits: mould.mould.cavities.length,
+  {
+    run,
+    celsius,
+    takes,
+    now,
+  }: { run: RunState | null; celsius: number; takes: number; now: number },
+): boolean {
+  const { cavities } = mould.mould;
+  const then = shotIn(state, run, mould);
+  if (then - celsius < LEAST_UNDER) return false;
+  const good = (at: number) => {
+    const { short, peeled } = spoiledBy(state, run, mould, at);
+    return (1 - short) * (1 - peeled);
+  };
+  return warmingPays({
+    saves: good(then) - good(celsius),
+    baits: cavities.length,
     each: baitTakes(state, now),
     takes,
   });
+}
 
 /**
  * s of warming that a mould will want before it is filled again at a moment; 0 where it will be
@@ -66,8 +141,9 @@ export function warmingDue(
   now: number,
 ): number {
   const { celsius } = mouldHeat(state, mould, at);
-  const takes = plateTakes(state, mould, celsius);
-  return !mould.warmed || warmsAgain(state, mould, { celsius, takes, now }) ? takes : 0;
+  const run = runInHand(state);
+  const takes = plateTakes(state, run, mould, celsius);
+  return !mould.warmed || warmsAgain(state, mould, { run, celsius, takes, now }) ? takes : 0;
 }
 
 /** s for which a mould that was warmed or looked at is not asked about again (judgement). */
@@ -100,10 +176,15 @@ function mayWarmAgain(state: SessionState, run: RunState, mould: MouldState, now
 /** What metal wants: to be warmed for its first shot, to be looked at, to be warmed again. */
 type Wants = { what: 'first' } | { what: 'look' | 'again'; celsius: number; sd: number };
 
-function wantsAgain(state: SessionState, mould: MouldState, now: number): Wants | null {
+function wantsAgain(
+  state: SessionState,
+  run: RunState,
+  mould: MouldState,
+  now: number,
+): Wants | null {
   const { celsius, sd } = mouldHeat(state, mould, now);
-  const takes = plateTakes(state, mould, celsius);
-  const pays = (at: number) => warmsAgain(state, mould, { celsius: at, takes, now });
+  const takes = plateTakes(state, run, mould, celsius);
+  const pays = (at: number) => warmsAgain(state, mould, { run, celsius: at, takes, now });
   // Metal nobody has looked at for a while: a look costs less than warming it or not by mistake.
   if (
     sd > DOUBTFUL &&
@@ -118,7 +199,7 @@ function wantsOf({ state, run, now }: AtBench, mould: MouldState): Wants | null 
   if (!run || mould.pours.length > 0) return null;
   if (mould.phase.is !== 'open' && mould.phase.is !== 'closed') return null;
   if (!mould.warmed) return isSkipped(state, 'warmMould', mould) ? null : { what: 'first' };
-  return mayWarmAgain(state, run, mould, now) ? wantsAgain(state, mould, now) : null;
+  return mayWarmAgain(state, run, mould, now) ? wantsAgain(state, run, mould, now) : null;
 }
 
 /**
