@@ -139,3 +139,23 @@ test('the first cup of a draw is warmed while its moulds are closed, and looked 
     assert.ok(looks.every(({ from }) => from >= closed - 1e-6));
   }
 });
+
+test('a mould that went cold while the next run’s cups were cooked is warmed again before it, in a shop as warm as it likes not', () => {
+  const bait = BAITS.findIndex(({ name }) => name === 'Slip eel 95') + 1;
+  const wanted = ['Bilge moss over oyster lint', 'Lamp oil'].map((called, nth) => ({
+    ...{ part: nth + 1, line: nth + 1, for: 'x', bait, count: 12, due: '2026-12-01' },
+    colourway: COLOURWAYS.findIndex(({ name }) => name === called) + 1,
+  }));
+  const input = draftPlan(SHELF, wanted, DEFAULTS);
+  const plan = planSession(input, METRIC);
+  assert.ok(plan.ok && plan.runs.length === 2);
+  const warmed = (room: number) => {
+    const { steps } = layEvening(plan, input, { ...timing(1, 1), room });
+    return steps.filter(({ act, from, to }) => act === 'warming' && to > from);
+  };
+  const [first, again] = warmed(10);
+  assert.ok(first && again && again.from > first.to);
+  // It is not as cold as it was at first, so it is not on the plate as long.
+  assert.ok(again.to - again.from < first.to - first.from);
+  assert.ok(warmed(36).length <= 1);
+});

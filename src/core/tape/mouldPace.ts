@@ -22,6 +22,8 @@ import type { TimingKnown } from './hands.ts';
 
 /** s a mould takes on the plate where its heat can never be had there. */
 const WARM_ANYWAY = 600;
+/** K under its own heat from which a mould that was shot is warmed again before another run (judgement). */
+const COLD_AGAIN = 8;
 /** Opening times are kept by shot heats so far apart, K. */
 const SHOT_STEP = 5;
 type InRun = Run['tools']['moulds'][number];
@@ -47,12 +49,20 @@ export class MouldPace {
     const seconds = Math.max(0, at - this.at);
     return metalAfter(heat.body, this.celsius, { seconds, room: this.known.room });
   }
+  /** Whether it has stood until it is too cold for another run. */
+  isColdAgain(run: Run, at: number): boolean {
+    return this.entry.mould.warmTo - this.leftAlone(this.heatIn(run), at) >= COLD_AGAIN;
+  }
+  /** s on the plate, or under the gun, until it is warm again. */
+  warmAgain(run: Run, at: number, by: Ways['warmed']): number {
+    return this.warm(at, by, this.leftAlone(this.heatIn(run), at));
+  }
   /** s on the plate, or under the gun, until it is warm; from then on it is. */
-  warm(at: number, by: Ways['warmed']): number {
+  warm(at: number, by: Ways['warmed'], from: number = this.known.room): number {
     const { mould } = this.entry;
     const seconds =
       warmTime(heatOfMould(mould).body, {
-        from: this.known.room,
+        from,
         to: mould.warmTo,
         room: this.known.room,
         by,

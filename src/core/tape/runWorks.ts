@@ -1,33 +1,46 @@
 import type { Run } from '../plan/run.ts';
 import { closing, matched } from './closeWorks.ts';
 import { cookedKey, laterCharges } from './cupWorks.ts';
-import { cupsOf, type Evening } from './evening.ts';
+import { cupsOf, type Evening, handTakes } from './evening.ts';
 import { laneKey } from './lanes.ts';
 import type { Work } from './schedule.ts';
 import { shooting, shotWith, standingKey } from './shootWorks.ts';
 
-/** The metal of a run that is cold yet, warmed together on the plate, once its cups are done. */
+/**
+ * The metal of a run that is cold yet, or cold again since another run was shot in it, warmed together
+ * on the plate, once its cups are done.
+ */
 function metal(evening: Evening, run: Run, after: string[]): Work[] {
   const before = evening.shooting.slice(0, evening.shooting.indexOf(run));
   const { warmed } = evening.ways;
   const isWarm = (id: number) =>
-    evening.begun.warm.has(id) ||
     before.some(({ tools }) => tools.moulds.some((entry) => entry.id === id));
+  const byHand = handTakes(evening.known, 'warmed').mean;
   return run.tools.moulds
-    .filter(({ id }) => !isWarm(id))
+    .filter(({ id }) => !evening.begun.warm.has(id))
     .map(({ id }): Work => {
       const lane = laneKey('mould', id);
+      const pace = evening.paces.get(id)!;
+      const again = isWarm(id);
+      const wanted = (from: number) => !again || pace.isColdAgain(run, from);
       return {
         key: `warm ${run.key} ${id}`,
         after,
         of: { run: run.key, mould: id },
         steps: [
-          evening.byHand('warmed', [lane]),
+          {
+            act: 'warmed',
+            wants: [evening.handsFor('warmed'), [lane]],
+            seconds: again ? (from) => (wanted(from) ? byHand : 0) : byHand,
+          },
           {
             act: 'warming',
             // A plate warms by itself; a gun is held.
             wants: warmed === 'gun' ? [evening.handsFor('warmed'), [lane]] : [[lane]],
-            seconds: (from) => evening.paces.get(id)!.warm(from, warmed),
+            seconds: (from) => {
+              if (!again) return pace.warm(from, warmed);
+              return wanted(from) ? pace.warmAgain(run, from, warmed) : 0;
+            },
           },
         ],
       };
