@@ -13,6 +13,7 @@ import {
   sharesByBottle,
   sharesByMould,
 } from '@/store/watched.ts';
+import type { ListKey } from './catalogue.ts';
 import { lists } from './catalogue.ts';
 import { namesOfLearned } from './learnedNames.ts';
 import type { Result } from './result.ts';
@@ -185,8 +186,14 @@ async function choresNow(): Promise<Chore[]> {
 
 /** Lists whose names a chore may say. */
 const SAID = [
-  ...(['moulds', 'materials', 'mixes', 'injectors', 'blocks', 'ovens', 'vessels'] as const),
-];
+  'moulds',
+  'materials',
+  'mixes',
+  'injectors',
+  'blocks',
+  'ovens',
+  'vessels',
+] as const satisfies ListKey[];
 /** All that has gone bad by now and was not seen to since; looked for anew once more is recorded. */
 export const chores = keptWhile(
   async () => JSON.stringify(await Promise.all([recordedMark(), stampsOf(SAID)])),
