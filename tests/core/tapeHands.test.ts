@@ -140,7 +140,7 @@ test('the first cup of a draw is warmed while its moulds are closed, and looked 
   }
 });
 
-test('a mould that went cold while the next run’s cups were cooked is warmed again before it, in a shop as warm as it likes not', () => {
+test('a mould that went cold while the next run’s cups were cooked is warmed again before it', () => {
   const bait = BAITS.findIndex(({ name }) => name === 'Slip eel 95') + 1;
   const wanted = ['Bilge moss over oyster lint', 'Lamp oil'].map((called, nth) => ({
     ...{ part: nth + 1, line: nth + 1, for: 'x', bait, count: 12, due: '2026-12-01' },
