@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { insertHeat, metalAfter, metalBody, metalFor, warmedTo } from '@/core/heat/index.ts';
 import { mouldHeat } from '@/core/session/effects/mouldHeat.ts';
 import { WARMED_BELOW } from '@/core/heat/metal.ts';
-import { shotIn } from '@/core/session/steps/moulds/warming.ts';
+import { shotIn } from '@/core/session/steps/moulds/warmFor.ts';
 import { near } from '../near.ts';
 import { pressed } from './pressedKit.ts';
 

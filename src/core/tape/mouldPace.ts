@@ -53,16 +53,12 @@ export class MouldPace {
   isColdAgain(run: Run, at: number): boolean {
     return this.entry.mould.warmTo - this.leftAlone(this.heatIn(run), at) >= COLD_AGAIN;
   }
-  /** s on the plate, or under the gun, until it is warm again. */
-  warmAgain(run: Run, at: number, by: Ways['warmed']): number {
-    return this.warm(at, by, this.leftAlone(this.heatIn(run), at));
-  }
-  /** s on the plate, or under the gun, until it is warm; from then on it is. */
-  warm(at: number, by: Ways['warmed'], from: number = this.known.room): number {
+  /** s on the plate, or under the gun, until it is warm for a run; from then on it is. */
+  warm(run: Run, at: number, by: Ways['warmed']): number {
     const { mould } = this.entry;
     const seconds =
       warmTime(heatOfMould(mould).body, {
-        from,
+        from: this.leftAlone(this.heatIn(run), at),
         to: mould.warmTo,
         room: this.known.room,
         by,

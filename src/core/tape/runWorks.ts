@@ -13,7 +13,7 @@ import { shooting, shotWith, standingKey } from './shootWorks.ts';
 function metal(evening: Evening, run: Run, after: string[]): Work[] {
   const before = evening.shooting.slice(0, evening.shooting.indexOf(run));
   const { warmed } = evening.ways;
-  const isWarm = (id: number) =>
+  const wasShot = (id: number) =>
     before.some(({ tools }) => tools.moulds.some((entry) => entry.id === id));
   const byHand = handTakes(evening.known, 'warmed').mean;
   return run.tools.moulds
@@ -21,8 +21,7 @@ function metal(evening: Evening, run: Run, after: string[]): Work[] {
     .map(({ id }): Work => {
       const lane = laneKey('mould', id);
       const pace = evening.paces.get(id)!;
-      const again = isWarm(id);
-      const wanted = (from: number) => !again || pace.isColdAgain(run, from);
+      const isCold = (from: number) => !wasShot(id) || pace.isColdAgain(run, from);
       return {
         key: `warm ${run.key} ${id}`,
         after,
@@ -31,16 +30,13 @@ function metal(evening: Evening, run: Run, after: string[]): Work[] {
           {
             act: 'warmed',
             wants: [evening.handsFor('warmed'), [lane]],
-            seconds: again ? (from) => (wanted(from) ? byHand : 0) : byHand,
+            seconds: (from) => (isCold(from) ? byHand : 0),
           },
           {
             act: 'warming',
             // A plate warms by itself; a gun is held.
             wants: warmed === 'gun' ? [evening.handsFor('warmed'), [lane]] : [[lane]],
-            seconds: (from) => {
-              if (!again) return pace.warm(from, warmed);
-              return wanted(from) ? pace.warmAgain(run, from, warmed) : 0;
-            },
+            seconds: (from) => (isCold(from) ? pace.warm(run, from, warmed) : 0),
           },
         ],
       };

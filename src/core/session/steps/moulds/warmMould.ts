@@ -5,7 +5,8 @@ import { skipOf } from '../../skips.ts';
 import type { RunState, SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
-import { eachColdMould, plateTakes, shotIn, spoiledBy, warmsTo } from './warming.ts';
+import { shotIn, spoiledBy, warmsTo } from './warmFor.ts';
+import { eachColdMould, plateTakes } from './warming.ts';
 
 /** Share of a shot as makers say it. */
 const SHARES = [
