@@ -13,6 +13,10 @@ import {
   withCup,
   withOven,
 } from '@/core/heat/index.ts';
+import { METRIC, spoken } from '@/core/quantity/index.ts';
+import { planSentence } from '@/core/session/advise/words.ts';
+import { benchOn } from '../bench.ts';
+import { snapshot, text } from './adviseKit.ts';
 import { burst, use } from './estimateKit.ts';
 
 const CEILING = 199;
@@ -62,4 +66,25 @@ test('a cup one safe burst leaves under its window is heated, stirred and heated
       assert.ok(at[0]!.celsius <= wanted.high + 0.5);
     }
   assert.ok(twice >= 5, `${twice} cups`);
+});
+
+test('the stir before a burst is no waiting', () => {
+  const { state } = benchOn(snapshot());
+  const [first, stirred] = [HANDS.change, HANDS.stir + HANDS.change];
+  const bursts = [
+    { cup: 0, seconds: 12, oven: 0, at: first },
+    { cup: 0, seconds: 6, oven: 0, at: first + 12 + stirred },
+  ];
+  const at = [{ celsius: 184, sd: 2, low: 181, high: 187 }];
+  const plan = {
+    ...{ bring: { bursts, at, wait: 0, look: null, sure: 0.6, seconds: 48, why: null } },
+    ...{ cups: [text], at: 0, ovens: [{ id: 1, level: 1 }], within: 30 },
+  };
+  const said = (first: number) =>
+    spoken(
+      planSentence(state(), plan, { done: 1, now: 1000 * (HANDS.change + 12), first }),
+      METRIC,
+    );
+  assert.match(said(HANDS.stir), /^A 6 s/);
+  assert.match(said(0), /^wait 0:10; A 6 s/);
 });

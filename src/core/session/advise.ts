@@ -69,7 +69,7 @@ const stirThenNext: Adviser = (advising) => {
   )
     return {
       ...step,
-      sentence: phrase`${cup.letter} out, stir; then ${planSentence(state, plan, { done, now })}`,
+      sentence: phrase`${cup.letter} out, stir; then ${planSentence(state, plan, { done, now, first: HANDS.stir })}`,
       label: `${letter(state, plan.cups[next.cup])} is in: ${next.seconds} s`,
       read: undefined,
       also: [{ kind: 'stirred', payload: { cup: cup.key } }],

@@ -53,17 +53,18 @@ export function heats(state: SessionState, cups: string[], at: Forecast[]): Phra
 /**
  * The next bursts of a plan in a sentence: “B 14 s, stir; A 6 s, stir; draw in 1:20 — A 164°, B
  * 163° ± 2°”.
+ * @param first s that hands have to do before it, which is no waiting
  */
 export function planSentence(
   state: SessionState,
   plan: HeatPlan,
-  { done, now }: { done: number; now: number },
+  { done, now, first = 0 }: { done: number; now: number; first?: number },
 ): Phrase {
   const { bring, cups } = plan;
   // An oven is named where there is another, with its first burst and wherever it changes.
   const several = state.snapshot.heat.ovens.length > 1;
   const waits = (which: number): number =>
-    which === done ? waitsFor(plan, done, now) : waitsBefore(bring.bursts, which, HANDS);
+    which === done ? waitsFor(plan, done, now) - first : waitsBefore(bring.bursts, which, HANDS);
   const wait = (which: number): string =>
     waits(which) > AT_ONCE ? `wait ${clock(waits(which))}; ` : '';
   const bursts = bring.bursts
