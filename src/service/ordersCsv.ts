@@ -89,7 +89,6 @@ export async function importCsv(
 }
 
 /** The open book as a file that comes back in the same. */
-
 export async function exportCsv(now: Date): Promise<string> {
   const [lines, baits, colourways] = await Promise.all([
     openLines(now, 100000),

@@ -124,9 +124,7 @@ export async function planner(now: Date) {
     window: shop.window,
   };
   const timing: TimingKnown = {
-    oven: heat.ovens[0]!,
-    ovens: heat.ovens.length,
-    ovenNames: heat.ovens.map(({ oven }) => oven.name),
+    ovens: heat.ovens,
     learned: heat.learned,
     hands,
     room: ROOM,

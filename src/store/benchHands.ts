@@ -8,14 +8,10 @@ export interface TimedBy {
   calendar: object | null;
   /** what is believed of how long acts take; null = nothing yet */
   hands: Partial<Record<HandKind, Estimate>> | null;
-  /** names, by their numbers */
-  ovens: string[];
 }
 export const timedBy = async (): Promise<TimedBy> =>
   (await row<TimedBy>(
     `SELECT (SELECT settings->'calendar' FROM shop WHERE id = 1) AS calendar,
        (SELECT json_object_agg(substr(b.key, 6), l.posterior) FROM beliefs b
-          JOIN lessons l ON l.id = b.lesson_id WHERE starts_with(b.key, 'hand/')) AS hands,
-       ARRAY(SELECT name FROM catalogue_entries WHERE list = 'ovens' AND retired_at IS NULL
-         ORDER BY id) AS ovens`,
+          JOIN lessons l ON l.id = b.lesson_id WHERE starts_with(b.key, 'hand/')) AS hands`,
   ))!;

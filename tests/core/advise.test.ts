@@ -44,6 +44,35 @@ test('two ovens at work at once: each cup is followed as if it stood alone, and 
   }
 });
 
+test('two cups cooked in two ovens: what was looked at goes in again before the other comes out', () => {
+  const bench = benchOn(snapshot());
+  bench.follow((state) => nextStep(state, bench.now())?.key === 'cook');
+  bench.act(burst(text, 60, 1));
+  bench.act(burst(word, 60, 2));
+  const out = (now: number) => told(bench.state(), now).step;
+  assert.equal(out(bench.now() + 61_000)?.key, 'stir', 'both are over: one comes out');
+  const reading = (cup: string, after: number) =>
+    bench.act(
+      {
+        kind: 'reading',
+        payload: { target: { kind: 'cup', key: cup }, celsius: 70, stage: null, from: 'typed' },
+      },
+      after,
+    );
+  reading(text, 80_000);
+  const next = out(bench.now() + 1000);
+  assert.ok(next?.key === 'cook' && next.target === text && next.send?.kind === 'heated');
+  bench.act(next.send);
+  const then = out(bench.now() + 1000);
+  assert.ok(then?.key === 'stir' && then.target === word, 'then the other is looked at');
+  // Through, it wants no burst: the other comes out at once.
+  bench.act({
+    kind: 'reading',
+    payload: { target: { kind: 'cup', key: text }, celsius: 179, stage: null, from: 'typed' },
+  });
+  assert.equal(out(bench.now() + 1000)?.target, word);
+});
+
 test(
   'two cups in one oven: offered for no longer than is safe for both, one door for ' +
     'both, and no more heat than the oven gives',

@@ -14,8 +14,7 @@ export const shopWith = (ovens: number): ShopKnown => ({
     window: DEFAULT_SHOP.window,
   },
   timing: {
-    oven: { id: 1, oven: OVENS[0]! },
-    ovens,
+    ovens: Array.from({ length: ovens }, (_, nth) => ({ id: nth + 1, oven: OVENS[0]! })),
     learned: NOTHING_LEARNED,
     hands: {},
     room: 18,

@@ -57,13 +57,17 @@ test('hands that wait for a burst are not at work: a stir, a look, the next cup 
 
 test('what seeing to cups took is learned by the looks that were planned, and the tape takes it up', () => {
   const { plan, input } = snapshot;
-  const laid = layEvening(plan, input, timing(1, 1));
+  const { ovens } = snapshot.heat;
+  const laid = layEvening(plan, input, { ...timing(1, 1), ovens });
   const charges = plan.cups.reduce((sum, { charges }) => sum + charges.length, 0);
   const cups = (nth: number): number =>
     new Set([...(plan.draws[nth]!.poured ?? []), ...plan.draws[nth]!.barrels].map(({ cup }) => cup))
       .size;
-  // Four looks a charge; at each draw one of every cup for every cup.
-  const all = 4 * charges + plan.draws.reduce((sum, _, nth) => sum + cups(nth) ** 2, 0);
+  // One after each burst of a cook; at each draw one at each cup and for each two, and half a one.
+  const bursts = laid.steps.filter(({ act }) => act === 'cooking').length;
+  assert.ok(bursts >= 3 * charges);
+  const all =
+    bursts + plan.draws.reduce((sum, _, nth) => sum + (cups(nth) * (cups(nth) + 1)) / 2 + 0.5, 0);
   const seconds = laid.steps
     .filter(({ act }) => act === 'cookLook' || act === 'matchLook')
     .reduce((sum, { from, to }) => sum + to - from, 0);

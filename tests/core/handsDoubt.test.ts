@@ -17,7 +17,7 @@ import { pressed } from './pressedKit.ts';
 
 const KINDS = Object.keys(HAND_USUAL) as HandKind[];
 const KNOWN: TimingKnown = {
-  ...{ oven: { id: 1, oven: OVENS[0]! }, ovens: 1, learned: NOTHING_LEARNED, hands: {}, room: 18 },
+  ...{ ovens: [{ id: 1, oven: OVENS[0]! }], learned: NOTHING_LEARNED, hands: {}, room: 18 },
 };
 /** Hands that take so many times as long as usual at each kind of act. */
 const handsOf = (times: (kind: HandKind) => number): TimingKnown => ({

@@ -14,7 +14,7 @@ import { near } from '../near.ts';
 import { also, plain, sprat } from './alsoKit.ts';
 import { randomEvening } from '../randomLog.ts';
 
-const HANDS = { hands: {}, pairs: 1, ovenNames: [] };
+const HANDS = { hands: {}, pairs: 1 };
 const snapshotOf = (wanted = [{ ...WANTED[0]!, count: 24 }]) =>
   snapshotFrom('As planned', draftPlan(SHELF, wanted, DEFAULTS), DEFAULT_SHOP);
 const racked = (state: SessionState): number =>

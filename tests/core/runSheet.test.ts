@@ -11,7 +11,7 @@ import { demoPlan } from '../demoPlan.ts';
 import { randomPlan } from '../randomPlan.ts';
 
 const KNOWN: TimingKnown = {
-  ...{ oven: { id: 1, oven: OVENS[0]! }, ovens: 1, learned: NOTHING_LEARNED, hands: {}, room: 18 },
+  ...{ ovens: [{ id: 1, oven: OVENS[0]! }], learned: NOTHING_LEARNED, hands: {}, room: 18 },
 };
 
 test('property: each draw is on the run sheet once, in its order, at its time; a later charge before its draw', () => {

@@ -5,7 +5,7 @@ import type { PlanInput } from '@/core/plan/index.ts';
 import { draftPlan, planSession, runsOf } from '@/core/plan/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
 import { CupPace, MATCH_BURST } from '@/core/tape/cupPace.ts';
-import type { LaidEvening } from '@/core/tape/index.ts';
+import type { LaidEvening, LaidStep } from '@/core/tape/index.ts';
 import { HAND_USUAL, layEvening } from '@/core/tape/index.ts';
 import { BAITS } from '../../scripts/demo/baits.ts';
 import { COLOURWAYS, WAYS } from '../../scripts/demo/colourways.ts';
@@ -46,17 +46,16 @@ test('a cup is warmed for its draw as long as what it lost takes: one drawn from
   const cup = plan.cups[0]!;
   const choice = input.cups.find(({ id }) => id === cup.id)!;
   const after = (stood: number) => {
-    const pace = new CupPace(cup, choice, timing(1, 1));
-    pace.hotAt(0, 165);
-    return pace.warm(stood, { ml: () => 200, shot: 163 });
+    const pace = new CupPace(cup, choice, timing(1, 1), { celsius: 165, isThrough: true });
+    return pace.warm(stood, { ml: () => 200, shot: 163, oven: 0 });
   };
   assert.equal(after(5), MATCH_BURST);
   const stood = [200, 400, 900, 1800, 3600, 7200].map(after);
   for (const [nth, seconds] of stood.entries())
     assert.ok(seconds > MATCH_BURST && (nth === 0 || seconds > stood[nth - 1]!), `${seconds}`);
   // Cold through, it wants what a cook to the same heat wants, or a little less.
-  const cold = new CupPace(cup, choice, timing(1, 1), 18);
-  const whole = cold.warm(0, { ml: () => 200, shot: 163 });
+  const cold = new CupPace(cup, choice, timing(1, 1));
+  const whole = cold.warm(0, { ml: () => 200, shot: 163, oven: 0 });
   assert.ok(stood.at(-1)! < whole && stood.at(-1)! > 0.5 * whole);
 });
 
@@ -140,7 +139,8 @@ test('the first cup of a draw is warmed while its moulds are closed, and looked 
   }
 });
 
-test('a mould that went cold while the next run’s cups were cooked is warmed again before it', () => {
+/** A session of two jobs of one bait in two colourways, an eel mould for both. */
+function twoJobs() {
   const bait = BAITS.findIndex(({ name }) => name === 'Slip eel 95') + 1;
   const wanted = ['Bilge moss over oyster lint', 'Lamp oil'].map((called, nth) => ({
     ...{ part: nth + 1, line: nth + 1, for: 'x', bait, count: 12, due: '2026-12-01' },
@@ -149,6 +149,72 @@ test('a mould that went cold while the next run’s cups were cooked is warmed a
   const input = draftPlan(SHELF, wanted, DEFAULTS);
   const plan = planSession(input, METRIC);
   assert.ok(plan.ok && plan.runs.length === 2);
+  return { plan, input };
+}
+
+test('a job’s cups are made ready, cooked beside each other in bursts, coloured; the next job’s wait', () => {
+  const { plan, input } = twoJobs();
+  const { steps } = layEvening(plan, input, timing(2, 1));
+  const of = (act: string) => steps.filter((step) => step.act === act);
+  const cupsIn = (run: string) =>
+    new Set(
+      of('drawn').flatMap((step) =>
+        step.work.of.run === run
+          ? plan.draws.find(({ n }) => n === step.work.of.draw)!.barrels.map(({ cup }) => cup)
+          : [],
+      ),
+    );
+  const [one, other] = plan.runs.map(({ key }) => cupsIn(key));
+  const about = (cups: ReadonlySet<unknown>, act: string) =>
+    of(act).filter(({ work }) => cups.has(work.of.cup));
+  const end = (own: readonly LaidStep[]) => Math.max(...own.map(({ to }) => to));
+  const begin = (own: readonly LaidStep[]) => Math.min(...own.map(({ from }) => from));
+  assert.ok(one!.size === 2 && begin(about(one!, 'cooking')) >= end(about(one!, 'charged')) - 1e-6);
+  for (const cup of one!) {
+    const bursts = about(new Set([cup]), 'cooking');
+    assert.ok(bursts.length >= 3 && bursts.every(({ from, to }) => to - from <= 75 + 1e-6));
+    const looks = about(new Set([cup]), 'cookLook');
+    assert.ok(begin(about(new Set([cup]), 'coloured')) >= end(looks) - 1e-6);
+  }
+  const [first, second] = [...one!].map((cup) => about(new Set([cup]), 'cooking')[0]!);
+  assert.ok(second!.from < first!.to, 'one in each oven');
+  const later = new Set([...other!].filter((cup) => !one!.has(cup)));
+  const lastOfFirst = end(of('drawn').filter(({ work }) => work.of.run === plan.runs[0]!.key));
+  assert.ok(later.size > 0);
+  const theirs = steps.filter(({ work }) => work.of.cup !== undefined && later.has(work.of.cup));
+  assert.ok(begin(theirs) >= lastOfFirst - 1e-6);
+});
+
+test('a weak oven takes longer over what is put into it, and the strong one is used while it is free', () => {
+  const { plan, input } = twoJobs();
+  const known = timing(2, 1);
+  const [strong] = known.ovens;
+  const weak = { id: 2, oven: { ...strong!.oven, watts: strong!.oven.watts / 2 } };
+  const cooks = (ovens: typeof known.ovens) => {
+    const { steps } = layEvening(plan, input, { ...known, ovens });
+    const all = steps.filter(({ act }) => act === 'cooking');
+    const seconds = (cup: unknown) =>
+      all
+        .filter(({ work }) => work.of.cup === cup)
+        .reduce((sum, { from, to }) => sum + to - from, 0);
+    return { all, seconds };
+  };
+  const [unlike, alike] = [cooks([strong!, weak]), cooks([strong!, strong!])];
+  const [first, second] = unlike.all;
+  assert.deepEqual(
+    [first, second].map((step) => step!.lanes[0]),
+    ['oven:1', 'oven:2'],
+  );
+  const cup = second!.work.of.cup;
+  const ratio = unlike.seconds(cup) / alike.seconds(cup);
+  assert.ok(ratio > 1.15 && ratio < 2.2, `${ratio} times as long`);
+  // What is cooked alone later stays in the strong one.
+  const alone = unlike.all.filter(({ work }) => work.of.cup === plan.cups.at(-1)!.id);
+  assert.deepEqual(new Set(alone.map(({ lanes }) => lanes[0])), new Set(['oven:1']));
+});
+
+test('a mould that went cold while the next run’s cups were cooked is warmed again before it', () => {
+  const { plan, input } = twoJobs();
   const warmed = (room: number) => {
     const { steps } = layEvening(plan, input, { ...timing(1, 1), room });
     return steps.filter(({ act, from, to }) => act === 'warming' && to > from);

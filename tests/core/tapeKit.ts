@@ -4,6 +4,7 @@ import { OVENS } from '../../scripts/demo/bench.ts';
 
 /** A shop nobody has timed, with so many ovens and pairs of hands. */
 export const timing = (ovens: number, pairs: number): TimingKnown => ({
-  ...{ oven: { id: 1, oven: OVENS[0]! }, ovens, pairs },
+  ovens: Array.from({ length: ovens }, (_, nth) => ({ id: nth + 1, oven: OVENS[0]! })),
+  pairs,
   ...{ learned: NOTHING_LEARNED, hands: {}, room: 18 },
 });

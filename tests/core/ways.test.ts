@@ -23,7 +23,7 @@ import { near } from '../near.ts';
 import { nextStep } from '../said.ts';
 
 const KNOWN = {
-  ...{ oven: { id: 1, oven: OVENS[0]! }, ovens: 1, pairs: 1 },
+  ...{ ovens: [{ id: 1, oven: OVENS[0]! }], pairs: 1 },
   ...{ learned: NOTHING_LEARNED, hands: {}, room: 18 },
 };
 const planned = (ways: Partial<Ways>, degas?: Degas) => {
@@ -65,12 +65,10 @@ test('short bursts: none of a cook over 45 s, on the tape and by advice; more of
     laid.steps.filter(({ act }) => act === 'cooking').map(({ from, to }) => to - from);
   const [long, short] = [cooks(planned({})), cooks(planned({ bursts: 'short' }))];
   assert.ok(Math.max(...long) > SHORT_BURST && Math.max(...short) <= SHORT_BURST + 1e-9);
-  near(
-    long.reduce((sum, one) => sum + one, 0),
-    short.reduce((sum, one) => sum + one, 0),
-    1,
-  );
   assert.ok(short.length > long.length);
+  // More of it is lost between more bursts.
+  const [inLong, inShort] = [long, short].map((all) => all.reduce((sum, one) => sum + one, 0));
+  assert.ok(inShort! >= inLong! - 1 && inShort! < 1.2 * inLong!, `${inShort} for ${inLong}`);
   // What the bench foresees of a raw cup that is to be cooked.
   const cookOf = (ways: Partial<Ways>): number => {
     const bench = benchOn(snapshotFrom('x', planned(ways).input, DEFAULT_SHOP));

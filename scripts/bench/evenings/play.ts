@@ -117,8 +117,7 @@ function planned(
   room: number,
 ): { low: number; high: number } {
   const { all } = timeSession(plan, input, {
-    oven: heat.ovens[0]!,
-    ovens: heat.ovens.length,
+    ovens: heat.ovens,
     learned: heat.learned,
     hands,
     room,

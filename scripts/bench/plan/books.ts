@@ -17,8 +17,7 @@ const SHOP = {
     window: DEFAULT_SHOP.window,
   },
   timing: {
-    oven: { id: 1, oven: OVENS[0]! },
-    ovens: 2,
+    ovens: [1, 2].map((id) => ({ id, oven: OVENS[0]! })),
     learned: NOTHING_LEARNED,
     hands: {},
     room: 18,

@@ -44,6 +44,10 @@ export const LONGEST_UNSTIRRED = 240;
 export const mayGoUnstirred = (seconds: number, gained: number): boolean =>
   seconds <= STIR_AFTER.seconds || gained <= STIR_AFTER.gain;
 
+/** s a cup may stay in its oven without a stir. @param pace K/s its mean warms at */
+export const longestUnstirred = (pace: number): number =>
+  Math.min(LONGEST_UNSTIRRED, Math.max(STIR_AFTER.seconds, STIR_AFTER.gain / pace));
+
 /**
  * K by which the hottest of a cup not stirred runs over its mean.
  * @param pace K/s its mean warms at

@@ -51,7 +51,6 @@ export function outline(
  * A flake as it lies: share of the length, mm up and mm towards the eye of the side, how it is
  * turned.
  */
-
 export interface Lying {
   s: number;
   y: number;

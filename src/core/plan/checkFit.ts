@@ -8,7 +8,6 @@ import type { Job, PlanInput } from './input.ts';
 import { type Run, rigOf, sourceOf, runDensity } from './run.ts';
 
 /** A refusal stops the plan; a question is shown and may be answered by going on. */
-
 export interface Remark {
   code: string;
   weight: 'refused' | 'question';

@@ -78,11 +78,9 @@ export interface Laid {
  * Shots one session may hold, inserts counted: ten evenings of four hands. More is a slip of a
  * finger, or wants splitting.
  */
-
 export const MOST_SHOTS = 1000;
 /**
  * Why a job cannot be laid: no number of shots gives enough, or more would be wanted than a session
  * holds.
  */
-
 export type NotLaid = 'spares' | 'shots';

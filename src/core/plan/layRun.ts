@@ -82,7 +82,6 @@ export function layRun(
   };
 }
 /** Grams of each of a stage's layers in one bait: a cavity's mean. */
-
 function meanLayers(
   { stage }: Run,
   mass: StageMass,

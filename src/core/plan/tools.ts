@@ -48,7 +48,6 @@ function fittingInjector(
   return right.find(fits) ?? right.at(-1) ?? null;
 }
 /** Injector and block for a stage as a maker would first reach for them. */
-
 export function rigFor(
   shelf: Shelf,
   stage: Stage,
@@ -140,7 +139,6 @@ function windowFor(
  * Tools for every stage of a build, from the mould its baits come out of: moulds for its inserts
  * that lie in that one, and an injector and block for each stage.
  */
-
 export function toolsFor(
   shelf: Shelf,
   build: Build,

@@ -54,6 +54,14 @@ const outFirst: Adviser = ({ state, step, all }) =>
     ? (all.find(({ key }) => key === 'heating' || key === 'stir') ?? step)
     : null;
 
+/** A cup that was looked at goes in for its next burst before another is taken out and looked at. */
+const inBeforeOut: Adviser = ({ state, step, all, answer }) => {
+  if (state.cups.get(step.target)?.fused !== false) return null;
+  const cook = all.find(({ key }) => key === 'cook');
+  const next = cook && cookStep(state, cook, answer);
+  return next?.send?.kind === 'heated' ? next : null;
+};
+
 /** A cup comes out in the middle of a plan: it is stirred, and the next goes in at once. */
 const stirThenNext: Adviser = (advising) => {
   const planned = plannedOf(advising);
@@ -161,7 +169,7 @@ const ADVISERS: Partial<Record<StepKey, Adviser[]>> = {
   degasBefore: [pot],
   degasAfter: [pot],
   cook: [({ state, step, answer }) => cookStep(state, step, answer)],
-  stir: [stirThenNext, stirEarly],
+  stir: [inBeforeOut, stirThenNext, stirEarly],
   draw: [matchAgain, drawNow],
   pour: [({ step, answer, now }) => pourStep(step, answer, now)],
   leftover: [leftover],

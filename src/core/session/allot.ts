@@ -21,7 +21,6 @@ export interface Stocked {
  * first, as many as each still wanted; the rest to stock. Baits of another shape, colourway or
  * build than the line asked for go to stock, unless the maker says they will do.
  */
-
 export function allot(state: SessionState): {
   lines: (Allotment & { curedAt: number })[];
   stock: Stocked[];

@@ -7,7 +7,6 @@ import type { Oven } from '../heat/schema.ts';
 import type { Verdict } from './bounds.ts';
 
 /** Ovens of the shop and what it had learned, as they were when the session was opened. */
-
 export interface HeatSetup {
   ovens: { id: number; oven: Oven }[];
   learned: Learned;
@@ -77,5 +76,4 @@ export type HeatNote = Note &
  * How far a reading may be off, K: typed from a display, sent by a device. By eye it is its stage's
  * interval.
  */
-
 export const READING_SD = { typed: 0.7, device: 0.5 } as const;

@@ -13,10 +13,10 @@ export function looksPlanned(
   hands: Partial<Record<HandKind, Estimate>>,
 ): number {
   const { plan, input, heat } = state.snapshot;
-  const [oven] = heat.ovens;
-  if (!plan.ok || !oven || plan.draws.length === 0) return 0;
+  const { ovens, learned } = heat;
+  if (!plan.ok || ovens.length === 0 || plan.draws.length === 0) return 0;
   const { evening, steps } = layEvening(plan, input, {
-    ...{ oven, ovens: heat.ovens.length, learned: heat.learned, hands, room: roomOf(state) },
+    ...{ ovens, learned, hands, room: roomOf(state) },
   });
   const seconds = steps
     .filter(({ act }) => handKindOf(act) === 'seenTo')

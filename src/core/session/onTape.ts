@@ -26,11 +26,11 @@ export interface OnTape {
 /** What a session is timed by, with what is known of the bench it stands on. */
 const knownFor = (
   { snapshot, roomCelsius, oven }: SessionState,
-  { hands, pairs, ovenNames }: BenchHands,
+  { hands, pairs }: BenchHands,
 ): TimingKnown => ({
-  oven: snapshot.heat.ovens.find(({ id }) => id === oven.id) ?? snapshot.heat.ovens[0]!,
-  ovens: snapshot.heat.ovens.length,
-  ovenNames,
+  ovens: [...snapshot.heat.ovens].sort(
+    (one, other) => Number(other.id === oven.id) - Number(one.id === oven.id),
+  ),
   pairs,
   hands,
   learned: snapshot.heat.learned,
@@ -41,7 +41,6 @@ const USUAL_ROOM = 18;
 export interface BenchHands {
   hands: TimingKnown['hands'];
   pairs: number;
-  ovenNames: readonly string[];
 }
 
 /** s of the hands that a shot in a mould is drawn for where its end was not noted. */

@@ -106,10 +106,11 @@ export function restOfPlan(
     begun: {
       holds: new Map(
         [...state.cups.values()]
-          .filter(({ charges, coloured }) => charges > 0 && coloured)
+          .filter(({ charges }) => charges > 0)
           .map((cup) => [cup.key, { ml: hotMl(cup), celsius: heatNow(cup) }]),
       ),
       cooked: ready(({ charges, fused }) => charges > 0 && fused),
+      coloured: ready(({ charges, coloured }) => charges > 0 && coloured),
       warm: new Map(
         moulds // One that a shot stands in is as warm as that has made it.
           .filter((mould) => mould.warmed || standsFor(mould, now) !== null)

@@ -1,7 +1,7 @@
 import type { LaneKind } from './lanes.ts';
 
 /** Whose hands an act wants: those that shoot, those that pull and lay inserts, or anybody's. */
-type Hands = 'shoots' | 'pulls' | 'any';
+export type Hands = 'shoots' | 'pulls' | 'any';
 /** What a part of an evening is called, in the order of work. */
 export const PHASES = {
   prepare: { what: 'Wake, measure, colour', lane: 'hands' },

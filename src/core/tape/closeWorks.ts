@@ -29,16 +29,27 @@ export function closing(evening: Evening, run: Run, draw: PlannedDraw, after: st
 const LONGEST_BURST = 75;
 
 /**
- * Its cups brought together, from when its moulds may be seen to: a burst and a look each, longer
- * where one stood since it was last drawn from, and a look more for each other cup that went cold
- * meanwhile.
+ * Looks that bringing cups together takes: one at each, one more for each two of them, since what is
+ * seen to lets the other go cold, and half a one; on to inserts they are drawn near their limit and
+ * looked at before their last burst, too (habit of the advice: judgements, of 100 draws by it).
+ */
+const matchLooks = (cups: number, onInserts: boolean): number =>
+  (cups * (cups + 1)) / 2 + 0.5 + (onInserts ? 1 : 0);
+
+/**
+ * Its cups brought together, from when its moulds may be seen to: a burst each, longer where one stood
+ * since it was last drawn from, and looks.
  */
 export function matched(evening: Evening, run: Run, draw: PlannedDraw, after: string[]): Work[] {
   const cups = cupsOf(draw);
   const shot = shotHeat(run.tools);
-  const warm = (cup: CupId) => (at: number) => {
+  const warm = (cup: CupId) => (at: number, lanes: readonly string[]) => {
     const pace = evening.cupPaces.get(cup)!;
-    const seconds = pace.warm(at, { ml: () => pace.holds(draw, evening.draws), shot });
+    const seconds = pace.warm(at, {
+      ml: () => pace.holds(draw, evening.draws),
+      shot,
+      oven: evening.ovenIn(lanes),
+    });
     // A long one is given in bursts, stirred and read between.
     return seconds + Math.floor(seconds / LONGEST_BURST) * evening.look;
   };
@@ -53,15 +64,14 @@ export function matched(evening: Evening, run: Run, draw: PlannedDraw, after: st
     const look: Step = {
       act: 'matchLook',
       wants: [evening.handsFor('matchLook'), [laneKey('cup', cup)]],
-      // On to inserts it is drawn near its limit: it is looked at before its last burst, too.
-      seconds: (cups.length + (run.stage.takes === null ? 0 : 1)) * evening.look,
+      seconds: (matchLooks(cups.length, run.stage.takes !== null) / cups.length) * evening.look,
     };
     const key = `matched ${draw.n} ${cup}`;
-    // The first goes in while hands are at the moulds, to come out as they are closed; where inserts are
-    // laid first it would be cold again by then.
-    if (nth > 0 || run.stage.takes !== null)
+    // As many as there are ovens go in while hands are at the moulds, to come out as they are closed;
+    // where inserts are laid first they would be cold again by then.
+    if (nth >= evening.ovens.length || run.stage.takes !== null)
       return [{ key, after: [closed], of, steps: [burst, look] }];
-    const early = `early ${draw.n}`;
+    const early = `early ${draw.n} ${cup}`;
     return [
       { key: early, after, of, steps: [burst] },
       { key, after: [closed, early], of, steps: [look] },

@@ -1,4 +1,4 @@
-import type { CupBody, Estimate, Microwave } from '../heat/index.ts';
+import type { CupBody, CupHeat, Microwave } from '../heat/index.ts';
 import { burstUntil, cupPrior, ovenPrior, PRIOR } from '../heat/index.ts';
 import { Z80 } from '../quantiles.ts';
 import { density, PLASTISOL } from '../material/index.ts';
@@ -37,14 +37,17 @@ export function cupWith(
     stand: Math.exp(stand.mean),
   };
 }
-/** The shop's oven at the power it cooks with. */
-export function cooksIn({ oven, learned }: TimingKnown): Microwave {
-  const prior = ovenPrior(learned, {
-    ...{ id: oven.id, oven: oven.oven, level: oven.oven.level, cups: 1 },
-  });
+/** What is believed of one of the shop's ovens at the power it cooks with. @param nth of those there are */
+function ovenOf({ ovens, learned }: TimingKnown, nth: number) {
+  const { id, oven } = ovens[nth]!;
+  return { oven, prior: ovenPrior(learned, { id, oven, level: oven.level, cups: 1 }) };
+}
+/** One of the shop's ovens at the power it cooks with. @param nth of those there are */
+export function cooksIn(known: TimingKnown, nth: number): Microwave {
+  const { oven, prior } = ovenOf(known, nth);
   return {
-    power: oven.oven.watts,
-    level: oven.oven.level,
+    power: oven.watts,
+    level: oven.level,
     cups: 1,
     efficiency: prior.efficiency.mean,
     dead: prior.dead.mean,
@@ -52,40 +55,42 @@ export function cooksIn({ oven, learned }: TimingKnown): Microwave {
 }
 
 /** Asked for again and again while a book is laid, so kept; the oldest go first. */
-const kept = new Map<string, Estimate>();
+const kept = new Map<string, number>();
 const MOST_KEPT = 2000;
 
-/** s in the oven to bring a charge through fusion, with how unsure that is. @param from °C */
-export function cooking(cup: CupChoice, grams: number, from: number, known: TimingKnown): Estimate {
+/**
+ * s by which it is unsure how long a charge is in the first oven, sd.
+ * @param from °C it is begun at
+ */
+export function cookUnsure(
+  cup: CupChoice,
+  grams: number,
+  from: number,
+  known: TimingKnown,
+): number {
   const body = cupWith(cup, grams, known);
-  const { efficiency } = ovenPrior(known.learned, {
-    ...{ id: known.oven.id, oven: known.oven.oven, level: known.oven.oven.level, cups: 1 },
-  });
-  const microwave = cooksIn(known);
-  const key = JSON.stringify([body, from, microwave, efficiency]);
+  const { mean, sd } = ovenOf(known, 0).prior.efficiency;
+  const microwave = cooksIn(known, 0);
+  const key = JSON.stringify([body, from, microwave, sd]);
   const held = kept.get(key);
-  if (held) return held;
-  const needs = (share: number): number =>
-    cookedAfter(body, from, { ...microwave, efficiency: share });
-  const mid = needs(efficiency.mean);
-  const made = { mean: mid, sd: Math.abs(needs(efficiency.mean - efficiency.sd) - mid) };
+  if (held !== undefined) return held;
+  const needs = (efficiency: number): number =>
+    burstUntil(body, unheated(from), COOKED, {
+      microwave: { ...microwave, efficiency },
+      longest: LONGEST,
+    });
+  const made = Math.abs(needs(mean - sd) - needs(mean));
   if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
   kept.set(key, made);
   return made;
 }
-/** s of one long burst until a cup is through fusion. @param from °C */
-const cookedAfter = (body: CupBody, from: number, microwave: Microwave): number =>
-  burstUntil(body, { plastic: from, glass: Math.min(from, 100) }, COOKED, {
-    microwave,
-    longest: LONGEST,
-  });
-/** s a charge is cooked at most: none takes longer. */
-const LONGEST = 1200;
+/** A cup nobody heated yet, or that more was put into. @param from °C of its plastic */
+export const unheated = (from: number): CupHeat => ({ plastic: from, glass: Math.min(from, 100) });
+/** s a charge is cooked, or a cup warmed, at most: none takes longer. */
+export const LONGEST = 1200;
 /** °C a charge is cooked to: through fusion. */
 export const COOKED = PLASTISOL.fusion + 2;
 
-/** Bursts a cook is given in, and a match, with a look after each (habit of the advice). */
-export const COOK_BURSTS = 4;
 /**
  * Share by which one evening goes quicker or slower than another, whatever is known (judgement).
  */

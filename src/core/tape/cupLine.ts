@@ -87,7 +87,7 @@ function heatOf(
       put(now.plastic, at + seconds);
     }
   };
-  for (const { act, work, from, to } of steps) {
+  for (const { act, work, lanes, from, to } of steps) {
     if (act === 'charged' && from > at) {
       standUntil(from);
       // What is added is cold: the two are one heat after it.
@@ -98,7 +98,8 @@ function heatOf(
     } else if (act === 'cooking') {
       standUntil(from);
       const body = cupWith(own, grams(from), known);
-      now = afterBurst(body, now, { microwave: cooksIn(known), seconds: to - from, step: 4 });
+      const microwave = cooksIn(known, evening.ovenIn(lanes));
+      now = afterBurst(body, now, { microwave, seconds: to - from, step: 4 });
       put(now.plastic, to);
     } else if (act === 'matching') {
       standUntil(from);

@@ -1,8 +1,8 @@
-import { DEGAS } from '../plan/degas.ts';
+import { DEGAS, type DegassedAt } from '../plan/degas.ts';
 import type { PlannedCup } from '../plan/planned.ts';
+import type { Run } from '../plan/run.ts';
 import { SHORT_BURST } from '../ways.ts';
-import { COOK_BURSTS, cooking } from './cookingTime.ts';
-import { cupsOf, type Evening } from './evening.ts';
+import { cupsOf, type Evening, handTakes } from './evening.ts';
 import { laneKey } from './lanes.ts';
 import type { Step, Work } from './schedule.ts';
 
@@ -13,70 +13,127 @@ export const WARM_CUP = 90;
 export const firstGrams = (cup: PlannedCup): number =>
   (cup.charges[0]?.grams ?? 0) + (cup.begins?.grams ?? 0);
 
-/** Bursts until a charge is fused, each with its stir and look. */
-function cookSteps(
-  evening: Evening,
-  cup: PlannedCup,
-  { grams, from }: { grams: number; from: number },
-): Step[] {
-  const lane = laneKey('cup', cup.id);
-  const { mean } = cooking(evening.choice(cup.id), grams, from, evening.known);
-  const bursts =
-    evening.ways.bursts === 'short'
-      ? Math.max(COOK_BURSTS, Math.ceil(mean / SHORT_BURST))
-      : COOK_BURSTS;
-  const pace = evening.cupPaces.get(cup.id)!;
-  const burst = (at: number): number => {
-    pace.hotAt(at + mean / bursts);
-    return mean / bursts;
-  };
-  return Array.from({ length: bursts }, (): Step[] => [
-    { act: 'cooking', wants: [evening.ovens, [lane]], seconds: burst },
-    { act: 'cookLook', wants: [evening.handsFor('cookLook'), [lane]], seconds: evening.look },
-  ]).flat();
-}
-
 const preparedKey = (cup: PlannedCup): string => `prepared ${cup.id}`;
 export const cookedKey = (cup: PlannedCup): string => `cooked ${cup.id}`;
 const chargedKey = (cup: PlannedCup, beforeDraw: number): string =>
   `charged ${cup.id} before ${beforeDraw}`;
 
-/** Woken, measured, coloured, the air let out of it where it is. */
-function prepared(evening: Evening, cup: PlannedCup): Work {
+/** A charge put into a cup. @param from °C of all that is in it then */
+function charged(evening: Evening, cup: PlannedCup, from: number): Step {
+  const step = evening.byHand('charged', [laneKey('cup', cup.id)]);
+  const { mean } = handTakes(evening.known, 'charged');
+  return {
+    ...step,
+    seconds: (at) => {
+      evening.cupPaces.get(cup.id)!.charged(at + mean, from);
+      return mean;
+    },
+  };
+}
+
+/** A charge brought through fusion: in bursts, with a stir and a look after each, as its oven needs. */
+function through(
+  evening: Evening,
+  cup: PlannedCup,
+  { key, after, grams }: { key: string; after: readonly string[]; grams: number },
+): Work {
   const lane = laneKey('cup', cup.id);
-  const { at } = DEGAS[evening.choice(cup.id).degas];
+  const pace = evening.cupPaces.get(cup.id)!;
+  const longest = evening.ways.bursts === 'short' ? SHORT_BURST : Infinity;
+  return {
+    key,
+    after,
+    of: { cup: cup.id },
+    steps: [
+      {
+        act: 'cooking',
+        wants: [evening.ovens, [lane]],
+        seconds: (at, lanes) => pace.burst(at, { grams, oven: evening.ovenIn(lanes), longest }),
+      },
+      { act: 'cookLook', wants: [evening.handsFor('cookLook'), [lane]], seconds: evening.look },
+    ],
+    until: () => pace.isThrough,
+  };
+}
+
+/** The run that first draws from a cup; undefined where none does. */
+function firstRun(evening: Evening, cup: PlannedCup): Run | undefined {
+  const first = evening.draws.find((draw) => cupsOf(draw).includes(cup.id));
+  return first && evening.runOf(first);
+}
+/** Cups by the run that first draws from them: they are made ready and cooked together. */
+function byFirstRun(evening: Evening): Map<Run | undefined, PlannedCup[]> {
+  const cups = new Map<Run | undefined, PlannedCup[]>();
+  for (const cup of evening.plan.cups) {
+    const run = firstRun(evening, cup);
+    cups.set(run, [...(cups.get(run) ?? []), cup]);
+  }
+  return cups;
+}
+
+/** The air let out of a cup, at each of some moments its plan says so for. */
+function degassed(evening: Evening, cup: PlannedCup, moments: readonly DegassedAt[]): Step[] {
+  const at: readonly DegassedAt[] = DEGAS[evening.choice(cup.id).degas].at;
+  return moments
+    .filter((moment) => at.includes(moment))
+    .map(() => evening.byHand('degassed', [laneKey('cup', cup.id), laneKey('pot', 1)]));
+}
+
+/** Woken and measured, the air let out of it cold where it is. @param run that first draws from it */
+function prepared(evening: Evening, cup: PlannedCup, run: Run | undefined): Work {
+  const before = run && evening.lastBefore(run);
   return {
     key: preparedKey(cup),
-    after: [],
+    after: before ? [`draw ${before.n}`] : [],
     of: { cup: cup.id },
     steps: evening.begun.holds.has(cup.id)
       ? []
       : [
-          evening.byHand('woken', [lane]),
-          evening.byHand('charged', [lane]),
-          evening.byHand('coloured', [lane]),
-          ...at.map(() => evening.byHand('degassed', [lane, laneKey('pot', 1)])),
+          evening.byHand('woken', [laneKey('cup', cup.id)]),
+          charged(evening, cup, evening.known.room),
+          ...degassed(evening, cup, ['cold']),
         ],
   };
 }
 
-/** Every cup is made ready first; one is cooked before the run that first draws from it. */
-export function firstCharges(evening: Evening): Work[] {
-  const { cups } = evening.plan;
-  const ready = cups.map((cup) => prepared(evening, cup));
-  const cooked = cups.map((cup): Work => {
-    const first = evening.draws.find((draw) => cupsOf(draw).includes(cup.id));
-    const before = first && evening.lastBefore(evening.runOf(first));
-    return {
+/**
+ * Brought through fusion, then coloured, the air let out of it hot where it is.
+ * @param after keys of what must be over
+ */
+function cooked(evening: Evening, cup: PlannedCup, after: readonly string[]): Work[] {
+  const { begun } = evening;
+  const key = `through ${cup.id}`;
+  const isThrough = begun.cooked.has(cup.id);
+  return [
+    ...(isThrough ? [] : [through(evening, cup, { key, after, grams: firstGrams(cup) })]),
+    {
       key: cookedKey(cup),
-      after: [...ready.map(({ key }) => key), ...(before ? [`draw ${before.n}`] : [])],
+      after: isThrough ? after : [key],
       of: { cup: cup.id },
-      steps: evening.begun.cooked.has(cup.id)
+      steps: begun.coloured.has(cup.id)
         ? []
-        : cookSteps(evening, cup, { grams: firstGrams(cup), from: evening.known.room }),
-    };
-  });
-  return [...ready, ...cooked];
+        : [
+            ...degassed(evening, cup, ['before colour']),
+            evening.byHand('coloured', [laneKey('cup', cup.id)]),
+            ...degassed(evening, cup, ['after colour']),
+          ],
+    },
+  ];
+}
+
+/**
+ * The cups a run is the first to draw from are made ready one after the other once the run before was
+ * drawn for the last time, then cooked beside each other.
+ */
+export function firstCharges(evening: Evening): Work[] {
+  const together = [...byFirstRun(evening)];
+  return [
+    ...together.flatMap(([run, cups]) => cups.map((cup) => prepared(evening, cup, run))),
+    ...together.flatMap(([, cups]) => {
+      const ready = cups.map(preparedKey);
+      return cups.flatMap((cup) => cooked(evening, cup, ready));
+    }),
+  ];
 }
 
 /** What is added to cups later: as soon as the draw before is over, cooked before the next. */
@@ -84,20 +141,23 @@ export function laterCharges(evening: Evening, draw: number): Work[] {
   return evening.plan.cups.flatMap((cup) =>
     cup.charges.slice(1).flatMap(({ beforeDraw, grams }): Work[] => {
       if (beforeDraw !== draw) return [];
-      const lane = laneKey('cup', cup.id);
       const last = evening.draws.filter(
         (other) => other.n < draw && cupsOf(other).includes(cup.id),
       );
+      const key = chargedKey(cup, draw);
+      const [put, cook] = [`put: ${key}`, `through: ${key}`];
+      const of = { cup: cup.id };
       return [
         {
-          key: chargedKey(cup, draw),
+          ...{ key: put, of },
           after: [cookedKey(cup), ...last.slice(-1).map((other) => `ended ${other.n}`)],
-          of: { cup: cup.id },
-          steps: [
-            evening.byHand('charged', [lane]),
-            evening.byHand('coloured', [lane]),
-            ...cookSteps(evening, cup, { grams, from: WARM_CUP }),
-          ],
+          steps: [charged(evening, cup, WARM_CUP)],
+        },
+        through(evening, cup, { key: cook, after: [put], grams }),
+        {
+          ...{ key, of },
+          after: [cook],
+          steps: [evening.byHand('coloured', [laneKey('cup', cup.id)])],
         },
       ];
     }),

@@ -5,7 +5,7 @@ import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
 import { type Run, runsOf } from '../plan/run.ts';
 import { type Ways, waysOf } from '../ways.ts';
-import { ACTS, type ActKey } from './acts.ts';
+import { ACTS, type ActKey, type Hands } from './acts.ts';
 import { type ColourChange, colourChanges } from './colourChanges.ts';
 import { CupPace } from './cupPace.ts';
 import { HAND_SPREAD, HAND_USUAL, type HandKind, type TimingKnown } from './hands.ts';
@@ -24,9 +24,10 @@ export const cupsOf = remembered((draw: PlannedDraw): readonly CupId[] => [
 
 /** What a session has behind it, where it is laid from the middle on. */
 export interface Begun {
-  /** cups that are made ready: mL hot they hold and °C of it; and those whose plastic is through */
+  /** cups that were charged: mL hot they hold and °C of it; those whose plastic is through, those coloured */
   holds: ReadonlyMap<CupId, { ml: number; celsius: number }>;
   cooked: ReadonlySet<CupId>;
+  coloured: ReadonlySet<CupId>;
   /** °C of moulds that were warmed, by their numbers */
   warm: ReadonlyMap<number, number>;
   /** moulds a shot stands in: s until it is firm; 0 = it is, or it is open already */
@@ -36,6 +37,7 @@ export interface Begun {
 const NOTHING_BEGUN: Begun = {
   holds: new Map(),
   cooked: new Set(),
+  coloured: new Set(),
   warm: new Map(),
   standing: new Map(),
 };
@@ -57,7 +59,7 @@ export class Evening {
   readonly shooting: readonly Run[];
   /** what injectors want between runs, by the keys of the later */
   readonly colourChanges: ReadonlyMap<string, ColourChange>;
-  private readonly hands: string[];
+  private readonly hands: Record<Hands, readonly string[]>;
   private readonly runByKey: Map<string, Run>;
   private readonly drawsByRun = new Map<string, PlannedDraw[]>();
   private readonly shotByNumber: Map<number, PlannedShot>;
@@ -82,13 +84,24 @@ export class Evening {
         .map((entry) => [entry.id, new MouldPace(entry, known, begun.warm.get(entry.id))]),
     );
     this.cupPaces = new Map(
-      plan.cups.map((cup) => [
-        cup.id,
-        new CupPace(cup, this.choice(cup.id), known, begun.holds.get(cup.id)?.celsius),
-      ]),
+      plan.cups.map(({ id, ...cup }) => {
+        const held = begun.holds.get(id);
+        const isThrough = begun.cooked.has(id);
+        return [
+          id,
+          new CupPace({ id, ...cup }, this.choice(id), known, held && { ...held, isThrough }),
+        ];
+      }),
     );
-    this.ovens = lanesOf('oven', known.ovens);
-    this.hands = lanesOf('hands', known.pairs ?? 1);
+    this.ovens = lanesOf('oven', known.ovens.length);
+    const pairs = lanesOf('hands', known.pairs ?? 1);
+    const helping = pairs.slice(1);
+    this.hands = {
+      shoots: pairs.slice(0, 1),
+      pulls: helping.length > 0 ? helping : pairs,
+      // What anybody may do is done by whoever does not shoot, where there is somebody.
+      any: [...helping, pairs[0]!],
+    };
     this.runByKey = new Map(this.runs.map((run) => [run.key, run]));
     this.shotByNumber = new Map(plan.shots.map((shot) => [shot.n, shot]));
     for (const draw of plan.draws) {
@@ -109,12 +122,16 @@ export class Evening {
       lastIn.set(mould, shot);
     }
   }
-  /** Pairs of hands an act may be done by: the first shoots, the others pull and lay inserts. */
-  handsFor(act: ActKey): string[] {
-    const pairs = this.hands;
-    const { by } = ACTS[act];
-    if (by === 'any' || pairs.length === 1) return pairs;
-    return by === 'shoots' ? pairs.slice(0, 1) : pairs.slice(1);
+  /**
+   * Pairs of hands an act may be done by, those that had better first: the first pair shoots, the
+   * others pull and lay inserts.
+   */
+  handsFor(act: ActKey): readonly string[] {
+    return this.hands[ACTS[act].by ?? 'any'];
+  }
+  /** Which of the ovens there are a step is in: the first that is among its lanes. */
+  ovenIn(lanes: readonly string[]): number {
+    return this.ovens.findIndex((lane) => lanes.includes(lane));
   }
   /** An act by hand that takes as long as this shop's hands do, so many times over. */
   byHand(act: ActKey & HandKind, beside: readonly string[] = [], times = 1): Step {

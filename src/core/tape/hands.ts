@@ -4,12 +4,9 @@ import type { Oven } from '../heat/schema.ts';
 import type { ActKey } from './acts.ts';
 
 /** What the shop knows that a session's length hangs on. */
-
 export interface TimingKnown {
-  oven: { id: number; oven: Oven };
-  /** ovens that can be at work at once, and what they are called */
-  ovens: number;
-  ovenNames?: readonly string[];
+  /** ovens that can be at work at once, the one in use first: one at least */
+  ovens: readonly { id: number; oven: Oven }[];
   learned: Learned;
   /** pairs of hands at the bench: one shoots, the others pull and lay inserts; absent = one */
   pairs?: number;

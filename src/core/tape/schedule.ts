@@ -4,10 +4,10 @@ import type { ActKey } from './acts.ts';
 /** One step of a work: what it wants at once, and for how long. */
 export interface Step {
   act: ActKey;
-  /** one lane of each group is taken; the first of those that come free soonest */
+  /** one lane of each group is taken: the first listed that is free, else the one that is so soonest */
   wants: readonly (readonly string[])[];
-  /** s; or worked out when it begins, s from the start of the evening */
-  seconds: number | ((from: number) => number);
+  /** s; or worked out when it begins, s from the start of the evening, on the lanes it takes */
+  seconds: number | ((from: number, lanes: readonly string[]) => number);
 }
 /** What a work is of, for whoever draws it. */
 interface WorkOf {
@@ -23,6 +23,8 @@ export interface Work {
   /** keys of works that must be over */
   after: readonly string[];
   steps: readonly Step[];
+  /** its steps are gone through again until it says so; absent = once */
+  until?: () => boolean;
   of: WorkOf;
 }
 /** A step as it is laid. */
@@ -106,9 +108,11 @@ class Table {
     return work.steps[nth]?.wants.map((group) => this.group(group)) ?? [];
   }
   /** Lays the next step of a work as soon as it can begin. */
-  lay({ work, nth, ready, because, wants }: Going): LaidStep {
+  lay(going: Going): LaidStep {
+    const { work, nth, ready, because, wants } = going;
     const { act, seconds } = work.steps[nth]!;
-    const taken = wants.map(soonest);
+    const begins = beginsAt(going);
+    const taken = wants.map((group) => group.find(({ free }) => free <= begins)!);
     const step: LaidStep = {
       work,
       act,
@@ -122,7 +126,8 @@ class Table {
         step.from = free;
         step.because = last;
       }
-    step.to = step.from + Math.max(0, typeof seconds === 'number' ? seconds : seconds(step.from));
+    const lasts = typeof seconds === 'number' ? seconds : seconds(step.from, step.lanes);
+    step.to = step.from + Math.max(0, lasts);
     for (const lane of taken) {
       lane.free = step.to;
       lane.last = step;
@@ -197,6 +202,8 @@ export function schedule(works: readonly Work[]): LaidStep[] {
     one.nth += 1;
     one.ready = step.to;
     one.because = step;
+    const isOver = one.nth === one.work.steps.length;
+    if (isOver && one.work.until?.() === false) one.nth = 0;
     one.wants = table.wantsOf(one.work, one.nth);
     if (one.nth < one.work.steps.length) continue;
     going.splice(going.indexOf(one), 1);

@@ -57,11 +57,7 @@ function namesIn(evening: Evening): Map<string, string> {
   const pairs = evening.handsFor('woken');
   for (const [nth, lane] of pairs.entries())
     names.set(lane, pairs.length === 1 ? 'Hands' : nth === 0 ? 'Hands: shoot' : 'Hands: pull');
-  for (const [nth, lane] of ovens.entries())
-    names.set(
-      lane,
-      nth === 0 ? known.oven.oven.name : (known.ovenNames?.[nth] ?? `Oven ${nth + 1}`),
-    );
+  for (const [nth, lane] of ovens.entries()) names.set(lane, known.ovens[nth]!.oven.name);
   for (const { id, letter, name } of plan.cups) names.set(laneKey('cup', id), `${letter} ${name}`);
   for (const { tools } of runs) {
     if (tools.injector)

@@ -2,7 +2,7 @@ import { HANDS } from '../heat/index.ts';
 import type { PlanInput } from '../plan/input.ts';
 import type { Plan } from '../plan/planned.ts';
 import { ACTS, PHASES, type PhaseKey } from './acts.ts';
-import { cooking, EVENINGS_DIFFER, type Range, range } from './cookingTime.ts';
+import { cookUnsure, EVENINGS_DIFFER, type Range, range } from './cookingTime.ts';
 import { rangeAt } from './rangeAt.ts';
 import { firstGrams, WARM_CUP } from './cupWorks.ts';
 import { MATCH_BURST } from './cupPace.ts';
@@ -61,10 +61,10 @@ function cookingSpread({ evening }: LaidEvening): number {
   const { plan, known, ovens } = evening;
   const sd = plan.cups.reduce((sum, cup) => {
     const choice = evening.choice(cup.id);
-    const first = cooking(choice, firstGrams(cup), known.room, known).sd;
+    const first = cookUnsure(choice, firstGrams(cup), known.room, known);
     return cup.charges
       .slice(1)
-      .reduce((all, { grams }) => all + cooking(choice, grams, WARM_CUP, known).sd, sum + first);
+      .reduce((all, { grams }) => all + cookUnsure(choice, grams, WARM_CUP, known), sum + first);
   }, 0);
   return sd / Math.min(ovens.length, Math.max(1, plan.cups.length));
 }
@@ -108,7 +108,7 @@ const WHY: Record<PhaseKey, (laid: LaidEvening) => string> = {
   },
   cook: ({ evening: { plan, ovens, known } }) => {
     const charges = plan.cups.reduce((sum, cup) => sum + Math.max(1, cup.charges.length), 0);
-    const where = ovens.length > 1 ? `${ovens.length} ovens` : known.oven.oven.name;
+    const where = ovens.length > 1 ? `${ovens.length} ovens` : known.ovens[0]!.oven.name;
     return `${many(charges, 'charge')} in ${where}`;
   },
   metal: ({ steps }) =>

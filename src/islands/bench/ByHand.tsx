@@ -3,7 +3,6 @@ import type { RunState } from '../../core/session/state.ts';
 import { layerCup } from '@/core/session/index.ts';
 
 /** No barrels: the cup's own lip over the open mould, or a spoon and a rod at its port. */
-
 export function ByHand({
   run,
   cups,

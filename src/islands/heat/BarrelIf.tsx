@@ -10,7 +10,6 @@ const EACH = 9;
 /** K by which nobody knows a barrel’s heat (judgement). */
 const UNSURE = 15;
 /** A draw standing in its barrels. */
-
 export function BarrelIf(bench: Bench) {
   const { units, window } = bench;
   const [bore, setBore] = useState(from(bench, 'bore', 32));

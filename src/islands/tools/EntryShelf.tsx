@@ -9,7 +9,6 @@ import { type Context, FromPhoto } from './EntryContext.tsx';
  * An ingredient by its name on the shelf; a name nobody knows is asked about, and kept as it is
  * typed.
  */
-
 export function Shelved({
   label,
   value,
@@ -67,7 +66,6 @@ export function Shelved({
   );
 }
 /** A photograph to take a colour from, once it is asked for. */
-
 export function ByPhoto({ onHex }: { onHex: (hex: string) => void }) {
   const [open, setOpen] = useState(false);
   return open ? (
@@ -81,7 +79,6 @@ export function ByPhoto({ onHex }: { onHex: (hex: string) => void }) {
   );
 }
 /** Twenty drops on a scale give one drop's size. */
-
 export function Twenty({
   label,
   density,

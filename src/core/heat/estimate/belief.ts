@@ -8,7 +8,6 @@ import { instrumentPrior } from '../instrument.ts';
  * the room. An extended Kalman filter: Jazwinski, *Stochastic Processes and Filtering Theory*,
  * §8.3; Joseph's form.
  */
-
 export interface Belief {
   at: number;
   /**

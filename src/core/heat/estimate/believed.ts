@@ -74,7 +74,6 @@ export function estimateOf(belief: Belief, what: StateName): Estimate {
   };
 }
 /** Heat of a cup as a forecast: its range goes no further than the cup can be. */
-
 export function heatOf(belief: Belief, cup: string): Forecast {
   const { mean, sd } = estimateOf(belief, { of: 'plastic', cup });
   const { least, most } = belief.could.get(cup)!;
@@ -90,7 +89,6 @@ export function heatOf(belief: Belief, cup: string): Forecast {
  * have missed by says how sure it may be. An instrument's offset shows in no miss, so what hangs on
  * it stays.
  */
-
 export function widened(belief: Belief, by: number): Belief {
   const offset = belief.covariance[INSTRUMENT]!;
   const own = offset[INSTRUMENT]!;
@@ -110,7 +108,6 @@ export function widened(belief: Belief, by: number): Belief {
  * Standard deviation of what an instrument would show of a cup, K: its own offset, which no look
  * makes less, left out.
  */
-
 export function sdShown(belief: Belief, cup: string): number {
   const index = cupAt(belief, cup);
   const own = belief.covariance[INSTRUMENT]![INSTRUMENT]!;
@@ -118,11 +115,9 @@ export function sdShown(belief: Belief, cup: string): number {
   return Math.sqrt(Math.max(0, belief.covariance[index]![index]! - shared));
 }
 /** Standard deviation of an instrument's own offset, K. */
-
 export const sdOfOffset = (belief: Belief): number =>
   Math.sqrt(Math.max(0, belief.covariance[INSTRUMENT]![INSTRUMENT]!));
 /** Standard deviation of the gap between two cups, K: what they share falls out. */
-
 export function sdBetween(belief: Belief, one: string, other: string): number {
   const [i, j] = [cupAt(belief, one), cupAt(belief, other)];
   return Math.sqrt(

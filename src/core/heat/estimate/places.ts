@@ -43,7 +43,6 @@ function withStates(belief: Belief, i: number, known: Estimate[]): void {
   );
 }
 /** The same belief, knowing of an oven too. @param known what is known of it already */
-
 export function withOven(belief: Belief, oven: string, known: OvenConstants): Belief {
   if (belief.ovens.includes(oven)) return belief;
   const next = copy(belief);
@@ -65,7 +64,6 @@ const GLASS_UNDER = { mean: 15, sd: 8 } as const;
  * Forgets what is believed of a cup's heat, not of its constants.
  * @param celsius what it may be now
  */
-
 export function reset(
   belief: Belief,
   cup: string,
@@ -98,7 +96,6 @@ export function widenCould(belief: Belief, cup: string, celsius: Estimate): void
   });
 }
 /** The same bench in a room of another heat. */
-
 export function withRoom(belief: Belief, celsius: number): Belief {
   const bodies = new Map(
     [...belief.bodies].map(([cup, body]) => [cup, { ...body, room: celsius }]),
@@ -136,7 +133,6 @@ export function bounded(belief: Belief, cups: readonly string[]): Belief {
  * The same belief with a cup standing on the bench.
  * @param celsius what is in it, when it was put there
  */
-
 export function withCup(
   belief: Belief,
   cup: string,
@@ -169,13 +165,11 @@ export function withCup(
  * g of plastic the model follows at least: less lies in an emptied cup as a film, and goes as its
  * glass does.
  */
-
 export const FILM = 30;
 /**
  * What goes into, or is drawn from, a cup: its heat is that of the mixture, its mass what stands in
  * it then.
  */
-
 export function withMass(
   belief: Belief,
   cup: string,

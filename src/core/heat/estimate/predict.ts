@@ -41,7 +41,6 @@ const PROCESS_NOISE = {
  */
 const AIR_PASSES = 40;
 /** A burst as it is given: which cups stand in the oven, its watts and power setting. */
-
 export interface Burst {
   oven: string;
   power: number;
@@ -214,7 +213,6 @@ function heatedCould(belief: Belief, cup: string, burst: Burst, seconds: number)
   };
 }
 /** The bench so many seconds later, nothing done to it. */
-
 export const cooled = (belief: Belief, seconds: number): Belief => predicted(belief, seconds, []);
 /** The bench after a burst. */
 export const heated = (belief: Belief, burst: Burst): Belief =>

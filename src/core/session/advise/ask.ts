@@ -19,11 +19,11 @@ import type { Step } from '../step.ts';
 import { baitTakes } from '../steps/moulds/warming.ts';
 import { opensTonight } from '../openLessons.ts';
 
-/** What is to be foreseen at a bench now. */
-
+/** Whether a cup whose plastic is hot goes into the pot next, before or after its colour. */
 const hotDue = ({ degas, degassed }: CupState, when: DegassedAt): boolean =>
   degasDue(degas, when, degassed?.when ?? null);
 
+/** What is to be foreseen at a bench now. */
 export function heatAsk(
   state: SessionState,
   session: number,

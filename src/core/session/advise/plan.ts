@@ -6,7 +6,6 @@ import type { HeatAsk } from '../foresee/types.ts';
 import type { HeatNote } from '../heatNotes.ts';
 
 /** A way of bringing cups together that is being carried out. */
-
 export interface HeatPlan {
   bring: MatchPlan;
   /** cups by their place in it */
@@ -50,7 +49,6 @@ export function given(plan: HeatPlan, notes: readonly HeatNote[]): number | null
   return count;
 }
 /** s after its plan was made at which each burst is to begin, and the wait after the last ends. */
-
 export const begins = (plan: HeatPlan): number[] => [
   ...plan.bring.bursts.map((burst) => burst.at),
   handsFree(plan.bring.bursts, HANDS) + plan.bring.wait,

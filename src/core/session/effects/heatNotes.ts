@@ -8,7 +8,6 @@ import { roomOf } from './mouldLoss.ts';
  * Writes down what an event says of heat, once it has had its effect: itself, and every cup whose
  * content it changed.
  */
-
 export function noteHeat(
   state: SessionState,
   event: EventOf<unknown>,

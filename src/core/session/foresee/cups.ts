@@ -15,7 +15,6 @@ export const COOK_OVER = 4;
  * Heat a cup goes into the pot at, with something to spare, and under which it lets go of air no
  * more, °C (handbook §2 step 8).
  */
-
 export const POT = { in: 172, least: 160 } as const;
 export function potOf(
   belief: Belief,

@@ -7,7 +7,6 @@ import type { ThinPart } from '../../plan/mouldHeat.ts';
 import type { HeatSetup, HeatNote } from '../heatNotes.ts';
 
 /** What a bench wants foreseen: sent to a worker, so plain data. */
-
 export interface HeatAsk {
   /** of one session the notes of the last asking may be gone on from */
   session: number;

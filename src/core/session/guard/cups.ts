@@ -9,7 +9,6 @@ const cupsBy = (state: SessionState, run: RunState, keys: string[]): CupState[] 
     (cup): cup is CupState => cup !== undefined,
   );
 /** Every cup a run works from: what is poured and what is shot. */
-
 export const cupsOf = (state: SessionState, run: RunState): CupState[] =>
   cupsBy(
     state,
@@ -30,7 +29,6 @@ export const heatCups = (state: SessionState, run: RunState): CupState[] =>
  * The oven the next cup goes into: the one in use, or another while that is busy; null = all are
  * busy.
  */
-
 export function freeOven(state: SessionState): { id: number; level: number } | null {
   const busy = new Set(
     [...state.cups.values()].flatMap((cup) => (cup.inOven ? [cup.inOven.oven] : [])),
@@ -40,7 +38,6 @@ export function freeOven(state: SessionState): { id: number; level: number } | n
   return other ? { id: other.id, level: other.oven.level } : null;
 }
 /** Every oven no cup stands in, the one in use first. */
-
 export function freeOvens(state: SessionState): { id: number; level: number }[] {
   const first = freeOven(state) ?? state.oven;
   const busy = new Set(

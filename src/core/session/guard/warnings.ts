@@ -4,7 +4,6 @@ import type { ShopUnits } from '../../quantity/units.ts';
 /**
  * What the bench says before a draw or a shot. It advises and notes; it never stops hot plastic.
  */
-
 export interface Warning {
   code: keyof typeof WARNINGS;
   sentence: Phrase;

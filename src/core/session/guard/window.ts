@@ -12,7 +12,6 @@ export const apartOf = (other: Pick<SessionState, 'snapshot'>, run: RunState): n
  */
 const HOTTER = { each: 20, most: 7, beside: 8 } as const;
 /** K by which the window goes up for what came short in the last two shots of a run, whole. */
-
 export function hotterFor(state: SessionState, run: RunState): number {
   const last = [...state.shots.values()]
     .filter((shot) => shot.job === run.key && shot.markedAt !== null)
@@ -41,7 +40,6 @@ export function windowNow(state: SessionState, run: RunState): { low: number; hi
 export const isFresh = (cup: CupState, now: number, stale: number): boolean =>
   cup.reading !== null && now - cup.reading.at <= stale * 1000;
 /** Gap between the hottest and coldest cup of a job, K; null until all are read. */
-
 export function gapOf(cups: readonly CupState[]): number | null {
   if (cups.some((cup) => !cup.reading)) return null;
   const heats = cups.map((cup) => cup.reading!.celsius);
@@ -53,7 +51,6 @@ const TREND_APART = 10000;
  * How fast a cup's heat is changing between its last two readings, K a minute; null when they do
  * not tell.
  */
-
 export function trendOf(cup: CupState): number | null {
   const { reading, before } = cup;
   if (!reading || !before || reading.stage || before.stage || reading.at - before.at < TREND_APART)

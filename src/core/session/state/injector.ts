@@ -6,7 +6,6 @@ import type { Apart } from '../apart.ts';
  * A layer on its way into a bait: how much, from which cup, how hot, and how far the cup's trail
  * had come.
  */
-
 export interface Portion {
   layer: string;
   cup: string;

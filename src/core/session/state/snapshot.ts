@@ -9,7 +9,6 @@ import { heatByNumber, numbered } from './numbered.ts';
 import type { BenchSettings } from '../settings.ts';
 
 /** All a session starts from: the plan as it was when the bench was opened. Never edited. */
-
 export interface Snapshot {
   name: string;
   units: ShopUnits;
@@ -42,7 +41,6 @@ function withCupIds<Worked extends Plan>(plan: Worked): Worked {
 }
 
 /** A snapshot as it was kept, brought to today's form: the first slice had one stage a job. */
-
 export function upcastSnapshot(raw: Snapshot & { plan: { jobs?: Plan['runs'] } }): Snapshot {
   const { jobs, ...plan } = withCupIds(raw.plan);
   const input = numbered(PlanInputSchema.parse(raw.input));

@@ -11,11 +11,9 @@ import { layerCupKey } from '../layerCup.ts';
 import { contentsOf } from '../state/injector.ts';
 
 /** Moulds served one port at a time: what one draw fills goes cavity by cavity. */
-
 export const byCavity = (run: RunState, mould: MouldState): boolean =>
   mould.mould.feed === 'each' && run.stage.layers.length > 0;
 /** Cavities of a mould still to fill. */
-
 export function unfilled(state: SessionState, mould: MouldState): number[] {
   const filled =
     state.shots.get(mould.phase.is === 'filling' ? (mould.shot ?? '') : '')?.cavities ??
@@ -23,7 +21,6 @@ export function unfilled(state: SessionState, mould: MouldState): number[] {
   return mould.mould.cavities.map((cavity) => cavity.n).filter((count) => !filled.has(count));
 }
 /** Cavities one draw can fill of what is left, or null for the whole mould. */
-
 export function cavitiesOfDraw(
   state: SessionState,
   run: RunState,
@@ -83,7 +80,6 @@ function servedTogether(state: SessionState, turn: Turn): Turn[] {
   );
 }
 /** Volumes to draw now, mL by barrel: only what is not already in the barrels. */
-
 export function drawVolumes(
   state: SessionState,
   turn: Turn,
@@ -119,7 +115,6 @@ export function drawVolumes(
  * Whether the barrels still hold enough of this run's colours for the next mould, or its next
  * cavity.
  */
-
 export function canShoot(state: SessionState, turn: Turn): boolean {
   const { run, mould } = turn;
   const rig = rigOf(run);
