@@ -3,6 +3,7 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 import { offline } from './scripts/offline.mjs';
+import { threads } from './scripts/threads.mjs';
 
 // Tests build beside a running shop, so the output folder can be named from outside.
 const outDir = process.env.TWIN_SHOT_DIST ?? './dist';
@@ -28,7 +29,7 @@ export default defineConfig({
   outDir,
   adapter: node({ mode: 'standalone' }),
   // A stream for each island costs more than the island: they are rendered in one piece.
-  integrations: [react({ experimentalDisableStreaming: true }), offline()],
+  integrations: [react({ experimentalDisableStreaming: true }), offline(), threads()],
   devToolbar: { enabled: false },
   // Whose page a request comes from is settled by src/guard, for everything that writes and for streams.
   security: { checkOrigin: false },

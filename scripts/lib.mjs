@@ -93,12 +93,20 @@ const newest = (path) => {
   return Math.max(about.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
 };
 
+/** What a build is made from and by. */
+const BUILT_FROM = [
+  'src',
+  'scripts/offline.mjs',
+  'scripts/threads.mjs',
+  'astro.config.mjs',
+  'package-lock.json',
+  'tsconfig.json',
+];
+
 /** Builds the app into a folder unless what is there is newer than every source. */
 export function build(dist) {
   const stamp = join(dist, '.built');
-  const sources = ['src', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'].map((source) =>
-    newest(join(root, source)),
-  );
+  const sources = BUILT_FROM.map((source) => newest(join(root, source)));
   if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources)) return;
   say('Building…');
   must('node', [join(root, 'node_modules', 'astro', 'astro.js'), 'build', '--silent'], {

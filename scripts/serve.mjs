@@ -17,11 +17,10 @@ const LETS_OUT = 300;
 const METHODS = new Set(['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'DELETE']);
 
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
-// Threads are begun from the sources.
-process.env.TWIN_SHOT_HOME = join(import.meta.dirname, '..');
-const { handler } = await import(
-  pathToFileURL(join(resolve(process.argv[2]), 'server', 'entry.mjs')).href
-);
+// Threads are begun from the same build.
+const dist = resolve(process.argv[2]);
+process.env.TWIN_SHOT_DIST = dist;
+const { handler } = await import(pathToFileURL(join(dist, 'server', 'entry.mjs')).href);
 
 // On the shop's network everything goes by HTTPS: passwords are typed there.
 const { TWIN_SHOT_KEY: key, TWIN_SHOT_CERTIFICATE: cert } = process.env;

@@ -24,7 +24,7 @@ const KEPT = 40;
 /** Days in which a mould is expected to be shot as much as it lately was. */
 const AHEAD = 90;
 
-const working = new Thread<CausesAsked, CausesTold>('causes.ts', PATIENCE);
+const working = new Thread<CausesAsked, CausesTold>('causes', PATIENCE);
 const kept = new Map<string, CausesTold>();
 
 /** The most frequent faults of some shots. */

@@ -51,7 +51,7 @@ export async function tickPlan(id: number, ticks: string[]): Promise<Result<null
 
 /** ms a plan may take to work out before it is given up. */
 const PATIENCE = 10_000;
-const planning = new Thread<PlanAsked, Plan>('plan.ts', PATIENCE);
+const planning = new Thread<PlanAsked, Plan>('plan', PATIENCE);
 const NO_ANSWER: Record<NoAnswer, string> = {
   late: 'That plan takes too long to work out. Take fewer lines into one session.',
   gone: 'It was called off. Nothing was opened.',

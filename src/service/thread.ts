@@ -1,14 +1,12 @@
-import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { join, resolve as whole } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { faultOf, log } from './log.ts';
 
 /** Why there is no answer: it took too long, whoever asked has gone, or the thread broke. */
 export type NoAnswer = 'late' | 'gone' | 'broken';
 
-/** The sources, which the built app stands beside: threads are run from them. */
-const HOME = process.env.TWIN_SHOT_HOME ?? process.cwd();
-const begin = (): URL => pathToFileURL(join(HOME, 'src', 'thread', 'begin.mjs'));
+/** Where the build that serves lies: its threads are in it. */
+const built = (): string => whole(process.env.TWIN_SHOT_DIST ?? 'dist');
 
 /**
  * A thread that works out one thing at a time, so that nobody else waits for it. It is begun when
@@ -18,7 +16,7 @@ export class Thread<Asked, Answer> {
   private worker: Worker | null = null;
   private last: Promise<unknown> = Promise.resolve();
   /**
-   * @param does file of `src/thread` that answers each message with one
+   * @param does name in `src/thread` of what answers each message with one
    * @param patience ms an answer may take
    */
   constructor(
@@ -62,8 +60,7 @@ export class Thread<Asked, Answer> {
   }
 
   private begun(): Worker {
-    return new Worker(begin(), {
-      workerData: { does: `./${this.does}` },
+    return new Worker(join(built(), 'threads', `${this.does}.mjs`), {
       resourceLimits: { maxOldGenerationSizeMb: 512 },
     });
   }

@@ -1,4 +1,4 @@
-// In a thread of the server's, without the app's short names.
+// In a thread of the server's, bundled apart from the app (`scripts/threads.mjs`).
 import { parentPort } from 'node:worker_threads';
 import type { CausesAsked } from '../core/causes/index.ts';
 import { causesTold } from '../core/causes/index.ts';

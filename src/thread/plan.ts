@@ -1,4 +1,4 @@
-// In a thread of the server's, without the app's short names.
+// In a thread of the server's, bundled apart from the app (`scripts/threads.mjs`).
 import { parentPort } from 'node:worker_threads';
 import type { PlanInput } from '../core/plan/index.ts';
 import { planSession } from '../core/plan/index.ts';

@@ -13,7 +13,7 @@ test(
   'a plan worked out in a thread is the same plan; one that takes too long, or is ' +
     'called off, leaves the next its answer',
   async () => {
-    const thread = new Thread<PlanAsked, Plan>('plan.ts', 20_000);
+    const thread = new Thread<PlanAsked, Plan>('plan', 20_000);
     const here = JSON.stringify(planSession(asked.input, asked.units));
     assert.equal(JSON.stringify(await thread.ask(asked)), here);
     const gone = new AbortController();
@@ -22,7 +22,7 @@ test(
     await Promise.resolve();
     gone.abort();
     assert.deepEqual([await first, JSON.stringify(await second)], ['gone', here]);
-    assert.equal(await new Thread<PlanAsked, Plan>('plan.ts', 1).ask(asked), 'late');
-    assert.equal(await new Thread('nothing.ts', 20_000).ask(asked), 'broken');
+    assert.equal(await new Thread<PlanAsked, Plan>('plan', 1).ask(asked), 'late');
+    assert.equal(await new Thread('nothing', 20_000).ask(asked), 'broken');
   },
 );
