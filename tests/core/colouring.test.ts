@@ -201,6 +201,28 @@ test('weighed since, what a cup lacks is asked again, though as much went in', (
   assert.ok(!missingIngredients(cup()).some(({ what }) => what === 'Green no. 2'));
 });
 
+test('weighed since, the next draw is held against the recipe by what truly went in', () => {
+  const { b: bench, add, cup } = charged();
+  const { key } = [...bench.state().injectors.values()][0]!;
+  const run = [...bench.state().runs.values()][0]!;
+  const drawn = (draw: string) =>
+    bench
+      .act({
+        kind: 'drawn',
+        payload: {
+          draw,
+          injector: key,
+          job: run.key,
+          barrels: [{ layer: run.stage.layers[0]!.key, cup: '1', ml: 20 }],
+        },
+      })
+      .draws.get(draw)!.barrels[0]!.apart;
+  add('Green no. 2', 26);
+  assert.equal(drawn('first'), 0);
+  bench.act(weighedAfter(cup(), cup().trail.at(-1)!, { amount: 260, dimension: 'drops' }));
+  assert.notEqual(drawn('second'), 0);
+});
+
 test('“some” is what is still wanted, else a squeeze; a bottle is shaken once an evening', () => {
   const { add, cup, b: bench } = charged();
   const rung = () => rungsOf(cup(), MATERIALS).find(({ what }) => what === 'Green no. 2')!;

@@ -122,12 +122,12 @@ export function laterOf(
   options?: { watts?: (at: number) => number; step?: number },
 ) => CupHeat {
   const go = stepper(body);
-  return (heat, seconds, { watts = () => 0, step = 1 } = {}) => {
+  return (heat, seconds, { watts, step = 1 } = {}) => {
     let { plastic, glass } = heat;
     for (let at = 0; at < seconds - 1e-9;) {
       const dt = Math.min(step, seconds - at);
       // The power is that of the step's middle, so that the dead time falls where it does.
-      ({ plastic, glass } = go(plastic, glass, watts(at + dt / 2), dt));
+      ({ plastic, glass } = go(plastic, glass, watts ? watts(at + dt / 2) : 0, dt));
       at += dt;
     }
     return { plastic, glass };

@@ -52,11 +52,18 @@ function blendIn(out: Strength[], { brings, amount, grams }: TrailEntry): void {
  * first entry has, where the shelf says how much a drop of it is.
  * @param upTo entries of the trail that count
  */
-export function strengths(
+export const strengths = (
   cup: CupState,
   upTo = cup.trail.length,
-  materials: readonly Material[] = [],
-): Strength[] {
+  materials: readonly Material[] = NONE,
+): readonly Readonly<Strength>[] =>
+  lately(cup, [upTo, cup.trail, cup.ladder, cup.density20, materials], () =>
+    summedUp(cup, upTo, materials),
+  );
+const NONE: readonly Material[] = [];
+const lately = remembered<readonly Readonly<Strength>[]>();
+
+function summedUp(cup: CupState, upTo: number, materials: readonly Material[]): Strength[] {
   const units: (Named & Pick<Strength, 'dimension'>)[] = [...cup.ladder];
   const out: Strength[] = [];
   for (const entry of cup.trail.slice(0, upTo)) {

@@ -30,12 +30,13 @@ const bodyOf = (cup: CupState, room: number, of: typeof COLDEST | typeof HOTTEST
   stand: of.stand,
 });
 
+type Later = ReturnType<typeof laterOf>;
 interface Carrier {
   grams: number;
   vessel: CupState['vessel'];
   room: number;
-  coldest: ReturnType<typeof laterOf>;
-  hottest: ReturnType<typeof laterOf>;
+  coldest: Later;
+  hottest: Later;
 }
 const carriers = new WeakMap<CupState, Carrier>();
 /** How a cup as it is now goes on, at either end: made anew when what is in it changes. */
@@ -61,10 +62,18 @@ function carrierOf(cup: CupState, room: number): Carrier {
  */
 const STEP = 120;
 
+/** How a cup goes on for a while at one power, which may be none. */
+function goesOn(later: Later, heat: CupHeat, seconds: number, watts?: number): CupHeat {
+  const step = Math.max(STEP, seconds / 3);
+  return later(heat, seconds, watts ? { watts: () => watts, step } : { step });
+}
+
 /** A burst as one bound takes it: from when to when the oven gives, ms, and how much, W. */
-function givingOf(state: SessionState, cup: CupState, of: typeof COLDEST | typeof HOTTEST) {
-  const oven = cup.inOven;
-  if (!oven) return { on: Infinity, off: Infinity, watts: 0 };
+function givingOf(
+  state: SessionState,
+  oven: NonNullable<CupState['inOven']>,
+  of: typeof COLDEST | typeof HOTTEST,
+) {
   const { watts } = ovenOf(state.snapshot.heat, oven.oven).oven;
   return {
     on: oven.from + of.dead * 1000,
@@ -84,16 +93,16 @@ function carried(
     room,
   }: { of: typeof COLDEST | typeof HOTTEST; from: number; to: number; room: number },
 ): CupHeat {
-  const { on, off, watts } = givingOf(state, cup, of);
   const { coldest, hottest } = carrierOf(cup, room);
   const later = of === COLDEST ? coldest : hottest;
   let heat = of === COLDEST ? cup.bounds!.low : cup.bounds!.high;
+  if (!cup.inOven) return goesOn(later, heat, (to - from) / 1000);
+  const { on, off, watts } = givingOf(state, cup.inOven, of);
   let since = from;
   for (const until of [on, off, to]) {
     if (until <= since || until > to) continue;
-    const seconds = (until - since) / 1000;
-    const power = since >= on && since < off ? watts : 0;
-    heat = later(heat, seconds, { watts: () => power, step: Math.max(STEP, seconds / 3) });
+    const gives = since >= on && since < off;
+    heat = goesOn(later, heat, (until - since) / 1000, gives ? watts : undefined);
     since = until;
   }
   return heat;

@@ -33,6 +33,9 @@ function inOrder(events: AnyEvent[]): AnyEvent[] {
 
 /** Each event the first time it comes. */
 function once(events: AnyEvent[]): AnyEvent[] {
+  // As the server has them each stands in a place of its own: one that came twice would not.
+  if (events.every(({ seq }, i) => seq !== undefined && (i === 0 || seq > events[i - 1]!.seq!)))
+    return events;
   const seen = new Set<string>();
   return events.filter((event) => !seen.has(event.id) && seen.add(event.id));
 }
@@ -79,7 +82,7 @@ export function fold(snapshot: Snapshot, events: AnyEvent[]): SessionState {
   const gone = takenBack(ordered);
   for (const event of ordered) {
     state.seq = Math.max(state.seq, event.seq ?? 0);
-    if (gone.has(event.id)) state.undone += 1;
+    if (gone.size > 0 && gone.has(event.id)) state.undone += 1;
     else apply(state, event);
   }
   return state;

@@ -28,7 +28,7 @@ const COLOURING = new Set<Ingredient['kind']>(['pigment', 'powder', 'flake', 're
  * @param upTo entries of its trail that count
  */
 export const likeness = (cup: CupState, upTo: number, materials: readonly Material[]): Apart =>
-  lately(cup, [upTo, cup.ladder, materials], () => likenessOf(cup, upTo, materials));
+  lately(cup, [upTo, cup.trail, cup.ladder, materials], () => likenessOf(cup, upTo, materials));
 const lately = remembered<Apart>();
 
 function likenessOf(cup: CupState, upTo: number, materials: readonly Material[]): Apart {
