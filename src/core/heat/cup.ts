@@ -23,7 +23,8 @@ const GLASS_C = 0.84;
  * heats' own equations, linear once films and specific heat are held, are solved exactly (the
  * exponential of their 2 × 2 matrix), so no constant and no step is too large; a long step takes
  * what it holds from its middle. Where the step is short against every rate the exponential is its
- * first four terms. The answer lies in the object given back, until the next step.
+ * first four terms. The answer lies in the object given back, until the next step. The room is
+ * asked of the body at every step: a thermometer on the wall changes it all evening.
  */
 export function stepper(
   body: CupBody,
@@ -31,21 +32,17 @@ export function stepper(
   const { top, side, up, standing, wets, warms } = skins(body);
   const air = body.air ?? 1;
   const stand = body.stand ?? 0;
-  const [grams, cg, between, room] = [
-    body.plastic,
-    body.glass * GLASS_C * warms,
-    body.exchange * wets,
-    body.room,
-  ];
+  const [grams, cg, between] = [body.plastic, body.glass * GLASS_C * warms, body.exchange * wets];
   const [airTop, airSide] = [air * up * top, air * standing * side];
   const [glowTop, glowSide] = [EMISSIVITY * SIGMA * top, EMISSIVITY * SIGMA * side];
-  const roomK = room + 273.15;
   const out: CupHeat = { plastic: 0, glass: 0 };
   // Solved many thousand times a second: nothing is made anew.
   const begin: CupHeat = { plastic: 0, glass: 0 };
   /** from `begin` over dt s, with films and specific heat as they are at some heats */
   const solve = ({ plastic: atP, glass: atG }: CupHeat, watts: number, dt: number): CupHeat => {
     const { plastic, glass } = begin;
+    const { room } = body;
+    const roomK = room + 273.15;
     const [kP, kG] = [atP + 273.15, atG + 273.15];
     const lossP =
       airTop * Math.sqrt(Math.sqrt(Math.abs(atP - room))) +

@@ -34,22 +34,29 @@ type Later = ReturnType<typeof laterOf>;
 interface Carrier {
   grams: number;
   vessel: CupState['vessel'];
-  room: number;
+  bodies: readonly [CupBody, CupBody];
   coldest: Later;
   hottest: Later;
 }
 const carriers = new WeakMap<CupState, Carrier>();
-/** How a cup as it is now goes on, at either end: made anew when what is in it changes. */
+/**
+ * How a cup as it is now goes on in a room, at either end: made anew when what is in it changes. An
+ * instrument may say every few seconds that the room is another.
+ */
 function carrierOf(cup: CupState, room: number): Carrier {
   const { grams, vessel } = cup;
   const held = carriers.get(cup);
-  if (held?.grams === grams && held.vessel === vessel && held.room === room) return held;
-  const made = {
+  if (held?.grams === grams && held.vessel === vessel) {
+    for (const body of held.bodies) body.room = room;
+    return held;
+  }
+  const [coldest, hottest] = [bodyOf(cup, room, COLDEST), bodyOf(cup, room, HOTTEST)];
+  const made: Carrier = {
     grams,
     vessel,
-    room,
-    coldest: laterOf(bodyOf(cup, room, COLDEST)),
-    hottest: laterOf(bodyOf(cup, room, HOTTEST)),
+    bodies: [coldest, hottest],
+    coldest: laterOf(coldest),
+    hottest: laterOf(hottest),
   };
   carriers.set(cup, made);
   return made;
