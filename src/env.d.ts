@@ -1,5 +1,6 @@
 import type { ClockLine } from './service/clockLine.ts';
 import type { Known } from './service/people.ts';
+import type { SessionHead } from './store/log.ts';
 
 declare global {
   namespace App {
@@ -13,6 +14,8 @@ declare global {
       who: Known | null;
       /** the line at the top of a page, asked for while the page is worked out */
       clockLine?: Promise<ClockLine | null>;
+      /** sessions that are open, asked for once for the whole page */
+      heads?: Promise<SessionHead[]>;
     }
   }
 }

@@ -11,6 +11,7 @@ import { waitFor } from '@/guard/rates.ts';
 import { problemReply } from '@/pages/api/_answer.ts';
 import { actingAs } from '@/service/actor.ts';
 import { clockLine } from '@/service/clockLine.ts';
+import { openSessions } from '@/service/sessions.ts';
 import { faultOf, log } from '@/service/log.ts';
 import { counted } from '@/service/metrics.ts';
 import { hasOwner, whoShows } from '@/service/people.ts';
@@ -233,7 +234,8 @@ const answeredOnce = defineMiddleware(
 const clockAhead = defineMiddleware((context, next) => {
   if (context.request.method !== 'GET' || isApi(context) || BARE.has(context.routePattern))
     return next();
-  context.locals.clockLine = clockLine();
+  context.locals.heads = openSessions();
+  context.locals.clockLine = clockLine(context.locals.heads);
   // Whoever waits for it hears what went wrong; a page that never does must not end the process.
   context.locals.clockLine.catch(() => undefined);
   return next();

@@ -18,9 +18,10 @@ export interface OpenBenches {
 /**
  * What is open at the bench: asked once for a page, and handed to all that reckons with it, since
  * each question costs more than its answer.
+ * @param open which sessions those are, where a page has asked already
  */
-export async function openBenches(): Promise<OpenBenches> {
-  const heads = await openSessions();
+export async function openBenches(open = openSessions()): Promise<OpenBenches> {
+  const heads = await open;
   const ids = heads.map(({ id }) => id);
   const running = heads.filter(({ status }) => status !== 'new').map(({ id }) => id);
   const [snapshots, joined, good] = await Promise.all([

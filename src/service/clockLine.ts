@@ -14,9 +14,10 @@ export interface ClockLine {
 
 /**
  * What the thin line at the top of every screen shows while a session is open; null when none is.
+ * @param heads sessions that are open
  */
-export async function clockLine(): Promise<ClockLine | null> {
-  const open = await openSessions();
+export async function clockLine(heads = openSessions()): Promise<ClockLine | null> {
+  const open = await heads;
   const head =
     open.find((sessionHead) => sessionHead.status === 'running') ??
     open.find((sessionHead) => sessionHead.status === 'broken off');

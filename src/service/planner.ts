@@ -4,6 +4,7 @@ import type { TimingKnown } from '@/core/tape/index.ts';
 import { spokenFor } from '@/core/plan/index.ts';
 import { cavityRecord } from '@/store/cavityRecord.ts';
 import { goodRecord } from '@/store/readTables.ts';
+import type { SessionHead } from '@/store/log.ts';
 import { stock } from '@/store/stock.ts';
 import type { OpenBenches } from './benches.ts';
 import { openBenches } from './benches.ts';
@@ -77,8 +78,8 @@ const leftOf = (
 };
 
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
-export async function planner(now: Date) {
-  const open = openBenches();
+export async function planner(now: Date, heads?: Promise<SessionHead[]>) {
+  const open = openBenches(heads);
   const [lines, held, shelf, { shop, heat, hands }, record, cavities] = await Promise.all([
     book(now, { limit: PLANNED_FROM, open }),
     onHand(open),

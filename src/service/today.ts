@@ -4,6 +4,7 @@ import { batches, progress, readiness } from '@/core/order/index.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import { BOTTLES } from '@/core/material/index.ts';
 import { bottlesNotWell } from '@/store/bottles.ts';
+import type { SessionHead } from '@/store/log.ts';
 import { openBenches } from './benches.ts';
 import { shotsGivenBy } from '@/store/mouldBook.ts';
 import { openPlans } from '@/store/plans.ts';
@@ -164,35 +165,38 @@ function stillUsual(all: {
 }
 
 export type Today = Awaited<ReturnType<typeof today>>;
-/** The day as it stands: what is going on, due, cured, to be shot, and to be looked at. */
-export async function today(now: Date) {
-  const open = openBenches();
-  const [lines, onShelf, bad, notes, { heads }, plans, shop, all, left, beyond] = await Promise.all(
-    [
-      book(now, { limit: LOOKED_AT, open }),
-      onHand(open),
-      chores(),
-      bottlesNotWell(),
-      open,
-      openPlans(),
-      readShop(),
-      lists(
-        'baits',
-        'mixes',
-        'colourways',
-        'builds',
-        'moulds',
-        'ovens',
-        'vessels',
-        'injectors',
-        'materials',
-      ),
-      cupsLeft(),
-      linesBeyond(LOOKED_AT),
-    ],
-  );
+/**
+ * The day as it stands: what is going on, due, cured, to be shot, and to be looked at.
+ * @param asked sessions that are open, where the page has asked already
+ */
+export async function today(now: Date, asked?: Promise<SessionHead[]>) {
+  const open = openBenches(asked);
+  const [lines, onShelf, bad, notes, { heads }, plans, shop, all, left] = await Promise.all([
+    book(now, { limit: LOOKED_AT, open }),
+    onHand(open),
+    chores(),
+    bottlesNotWell(),
+    open,
+    openPlans(),
+    readShop(),
+    lists(
+      'baits',
+      'mixes',
+      'colourways',
+      'builds',
+      'moulds',
+      'ovens',
+      'vessels',
+      'injectors',
+      'materials',
+    ),
+    cupsLeft(),
+  ]);
   const stands = standing(lines, shop.bench.cure, now);
-  const worn = await wornMoulds(all.moulds);
+  const [worn, beyond] = await Promise.all([
+    wornMoulds(all.moulds),
+    lines.length < LOOKED_AT ? 0 : linesBeyond(LOOKED_AT),
+  ]);
   const near = new Date(now.getTime() + NEAR).toISOString().slice(0, 10);
   return {
     shop,

@@ -5,6 +5,11 @@ import { addDays, differenceInCalendarDays } from 'date-fns';
 const WEEKDAY = new Intl.DateTimeFormat('en-US', { weekday: 'short' });
 const LONG_WEEKDAY = new Intl.DateTimeFormat('en-US', { weekday: 'long' });
 const MONTH = new Intl.DateTimeFormat('en-US', { month: 'short' });
+const LONG_DAY = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'long',
+  day: 'numeric',
+  month: 'long',
+});
 const two = (count: number): string => String(count).padStart(2, '0');
 
 /** 18:05, by the clock of the machine that says it. */
@@ -14,6 +19,9 @@ export const sayClock = (when: Date | number): string => {
 };
 const sayDate = (when: Date | number): string =>
   `${WEEKDAY.format(when)} ${new Date(when).getDate()} ${MONTH.format(when)}`;
+
+/** Monday 30 November */
+export const sayLongDay = (when: Date): string => LONG_DAY.format(when);
 
 /** The beginning of a day here. @param iso 2026-12-01 */
 const dayOf = (iso: string): Date => new Date(`${iso}T00:00`);
