@@ -1,6 +1,5 @@
-import type { ClockLine } from './service/clockLine.ts';
+import type { AskedAhead } from './service/clockLine.ts';
 import type { Known } from './service/people.ts';
-import type { SessionHead } from './store/log.ts';
 
 declare global {
   namespace App {
@@ -12,10 +11,8 @@ declare global {
       /** whether people sign in here, and who it is; null where nobody did */
       signed: boolean;
       who: Known | null;
-      /** the line at the top of a page, asked for while the page is worked out */
-      clockLine?: Promise<ClockLine | null>;
-      /** sessions that are open, asked for once for the whole page */
-      heads?: Promise<SessionHead[]>;
+      /** what every page asks */
+      asked?: AskedAhead;
     }
   }
 }

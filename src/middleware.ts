@@ -10,8 +10,7 @@ import { may, signInWanted } from '@/guard/may.ts';
 import { waitFor } from '@/guard/rates.ts';
 import { problemReply } from '@/pages/api/_answer.ts';
 import { actingAs } from '@/service/actor.ts';
-import { clockLine } from '@/service/clockLine.ts';
-import { openSessions } from '@/service/sessions.ts';
+import { askedAhead } from '@/service/clockLine.ts';
 import { faultOf, log } from '@/service/log.ts';
 import { counted } from '@/service/metrics.ts';
 import { hasOwner, whoShows } from '@/service/people.ts';
@@ -230,14 +229,11 @@ const answeredOnce = defineMiddleware(
   },
 );
 
-/** The line at the top of a page is asked for with what the page itself asks, not after it. */
+/** What every page asks is asked while it is worked out, not after it. */
 const clockAhead = defineMiddleware((context, next) => {
   if (context.request.method !== 'GET' || isApi(context) || BARE.has(context.routePattern))
     return next();
-  context.locals.heads = openSessions();
-  context.locals.clockLine = clockLine(context.locals.heads);
-  // Whoever waits for it hears what went wrong; a page that never does must not end the process.
-  context.locals.clockLine.catch(() => undefined);
+  context.locals.asked = askedAhead();
   return next();
 });
 

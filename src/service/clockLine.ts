@@ -44,5 +44,18 @@ export async function clockLine(heads = openSessions()): Promise<ClockLine | nul
   };
 }
 
+/** What every page asks: which sessions are open, and the line at its top. */
+export interface AskedAhead {
+  heads: ReturnType<typeof openSessions>;
+  clockLine: Promise<ClockLine | null>;
+}
+export function askedAhead(): AskedAhead {
+  const heads = openSessions();
+  const line = clockLine(heads);
+  // Whoever waits for it hears what went wrong; a page that never does must not end the process.
+  line.catch(() => undefined);
+  return { heads, clockLine: line };
+}
+
 const trendMark = (now: number, before: number | undefined): string =>
   before === undefined || Math.abs(now - before) < 1 ? '' : now > before ? ' ↑' : ' ↓';
