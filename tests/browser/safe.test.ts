@@ -36,6 +36,11 @@ test('A2 a scorched cup is said across the bench, by name, and nothing more is a
   await page.goto(`/bench/${session}`);
   await settled(page);
   await foreseen(page);
+  // However long a session's name, its head is one line.
+  const head = page.locator('header').first();
+  const { height } = (await head.boundingBox())!;
+  await head.locator('h1').evaluate((name) => (name.textContent = 'Eels, rags, '.repeat(6)));
+  expect((await head.boundingBox())!.height).toBe(height);
   await page.keyboard.press('t');
   const pad = page.getByRole('dialog');
   await pad.getByRole('button', { name: /^A\b/ }).first().click();

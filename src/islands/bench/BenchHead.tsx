@@ -26,7 +26,7 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
     [...state.runs.values()].map((run) => ({ makes: run.stage.makes, shots: run.target })),
   );
   return (
-    <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6">
+    <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6 xl:flex-nowrap">
       <a
         href="/orders"
         className="flex min-h-11 items-center gap-3 font-bold no-underline"
@@ -38,14 +38,17 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
         </svg>
         <span className="md:max-xl:sr-only">Twin Shot</span>
       </a>
-      <h1 className="min-w-0 max-w-[30vw] truncate text-base md:max-w-none font-normal text-soft">
+      <h1
+        className="max-w-[30vw] min-w-0 truncate text-base font-normal text-soft md:max-w-none"
+        title={name}
+      >
         {name}
         {state.phase.is === 'broken off' ? ', broken off' : ''}
       </h1>
       <p
         className={
           'order-last flex w-full flex-wrap items-center justify-between gap-x-3 ' +
-          'md:gap-x-6 md:order-none md:ml-auto md:w-auto'
+          'md:gap-x-6 md:order-none md:ml-auto md:w-auto xl:shrink-0 xl:flex-nowrap'
         }
       >
         <span>
