@@ -15,10 +15,12 @@ export default function LookAt({ all, first }: { all: readonly Look[]; first: bo
       {all.map(({ says, href, key }) => (
         <li
           key={`${href} ${says}`}
-          className="flex min-h-11 items-center justify-between gap-4 border-b border-rule py-1"
+          className="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-1"
         >
-          <Verdict verdict="watch">{says}</Verdict>
-          <span className="flex shrink-0 flex-wrap justify-end gap-2">
+          <span className="min-w-0 grow basis-56">
+            <Verdict verdict="watch">{says}</Verdict>
+          </span>
+          <span className="ml-auto flex shrink-0 flex-wrap justify-end gap-2">
             <a className="act" href={href} aria-label={`Look: ${says}`}>
               Look
             </a>

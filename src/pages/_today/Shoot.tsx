@@ -14,19 +14,19 @@ function Row({ batch, all, now }: { batch: Batch; all: Today['all']; now: Date }
   const mould = all.moulds.find(({ id }) => id === batch.mould)?.spec.name ?? '';
   const builds = all.builds.map(({ spec }) => spec);
   return (
-    <li className="flex min-h-16 items-center gap-4 border-b border-rule py-2">
+    <li className="flex min-h-16 flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2">
       <Bait
         outline={bait?.outline ?? 'eel'}
         layers={way ? drawColourway(way, builds, all.mixes) : []}
         width={96}
       />
-      <span className="min-w-0 flex-1">
+      <span className="min-w-0 grow basis-40">
         <b>{bait?.name}</b> {way?.name}
         <span className="block text-sm text-soft">
           {`${mould}; for ${manyLines(batch.parts.length)}, the first ${fromToday(batch.due, now)}`}
         </span>
       </span>
-      <b className="figure text-2xl">{batch.baits}</b>
+      <b className="figure ml-auto text-2xl">{batch.baits}</b>
       <a
         className="act"
         href={`/plan/new?parts=${batch.parts.map(({ part }) => part).join(',')}`}
