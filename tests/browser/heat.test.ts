@@ -131,10 +131,14 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
       await page.clock.runFor(8_000);
       for (const letter of placed.keys()) await send(letter);
       continue;
-    } else if (step === 'heating' || step === 'cool' || /^\d+:\d\dDraw it now/.test(says)) {
-      // What counts down is waited for.
+    } else if (step === 'heating' || step === 'cool' || /Draw it now/.test(says)) {
+      // What counts down is waited for, and where it is over, the draw's own key: until it is there,
+      // the one under the thumb is still that of a draw before its time.
       const left = /^(\d+):(\d\d)/.exec(says);
-      await page.clock.fastForward(1000 * (left ? 60 * Number(left[1]) + Number(left[2]) + 1 : 10));
+      const beat = /Draw it now/.test(says) ? 1 : 10;
+      await page.clock.fastForward(
+        1000 * (left ? 60 * Number(left[1]) + Number(left[2]) + 1 : beat),
+      );
       continue;
     } else {
       if (/ is in/.test(says)) {
@@ -146,7 +150,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
           continue;
         }
       }
-      const draws = step === 'draw' || /Draw it now/.test(says);
+      const draws = step === 'draw';
       // What was warned of stands on the strip as it is pressed, not before its time was read.
       const pressed = await pressedFor(page, hands, says);
       if (!pressed) continue;
