@@ -26,7 +26,12 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
     [...state.runs.values()].map((run) => ({ makes: run.stage.makes, shots: run.target })),
   );
   return (
-    <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 md:px-6 xl:flex-nowrap">
+    <header
+      className={
+        'flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 ' +
+        'md:px-6 xl:flex-nowrap'
+      }
+    >
       <a
         href="/orders"
         className="flex min-h-11 items-center gap-3 font-bold no-underline"
