@@ -29,7 +29,7 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
     <header
       className={
         'flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-b border-ink px-4 py-1 ' +
-        'md:px-6 xl:flex-nowrap'
+        'md:px-6 xl:flex-nowrap xl:[&>:not(h1)]:shrink-0'
       }
     >
       <a
@@ -53,7 +53,7 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
       <p
         className={
           'order-last flex w-full flex-wrap items-center justify-between gap-x-3 ' +
-          'md:gap-x-6 md:order-none md:ml-auto md:w-auto xl:shrink-0 xl:flex-nowrap'
+          'md:gap-x-6 md:order-none md:ml-auto md:w-auto xl:flex-nowrap'
         }
       >
         <span>
