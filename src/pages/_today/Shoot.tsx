@@ -28,7 +28,7 @@ function Row({ batch, all, now }: { batch: Batch; all: Today['all']; now: Date }
       </span>
       <b className="figure ml-auto text-2xl">{batch.baits}</b>
       <a
-        className="act"
+        className="act ml-auto"
         href={`/plan/new?parts=${batch.parts.map(({ part }) => part).join(',')}`}
         aria-label={`Plan ${batch.baits} ${bait?.name}, ${way?.name}`}
       >
