@@ -70,7 +70,7 @@ function carrierOf(cup: CupState, room: number): Carrier {
 const STEP = 120;
 
 /** How a cup goes on for a while at one power, which may be none. */
-function goesOn(later: Later, heat: CupHeat, seconds: number, watts?: number): CupHeat {
+function laterAt(later: Later, heat: CupHeat, seconds: number, watts?: number): CupHeat {
   const step = Math.max(STEP, seconds / 3);
   return later(heat, seconds, watts ? { watts: () => watts, step } : { step });
 }
@@ -103,13 +103,13 @@ function carried(
   const { coldest, hottest } = carrierOf(cup, room);
   const later = of === COLDEST ? coldest : hottest;
   let heat = of === COLDEST ? cup.bounds!.low : cup.bounds!.high;
-  if (!cup.inOven) return goesOn(later, heat, (to - from) / 1000);
+  if (!cup.inOven) return laterAt(later, heat, (to - from) / 1000);
   const { on, off, watts } = givingOf(state, cup.inOven, of);
   let since = from;
   for (const until of [on, off, to]) {
     if (until <= since || until > to) continue;
     const gives = since >= on && since < off;
-    heat = goesOn(later, heat, (until - since) / 1000, gives ? watts : undefined);
+    heat = laterAt(later, heat, (until - since) / 1000, gives ? watts : undefined);
     since = until;
   }
   return heat;
