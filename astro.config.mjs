@@ -3,6 +3,7 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 import { offline } from './scripts/offline.mjs';
+import { schemas } from './scripts/schemas.mjs';
 import { threads } from './scripts/threads.mjs';
 
 // Tests build beside a running shop, so the output folder can be named from outside.
@@ -48,7 +49,7 @@ export default defineConfig({
     },
   },
   vite: {
-    plugins: [tailwindcss(), prefixedIds()],
+    plugins: [tailwindcss(), prefixedIds(), schemas()],
     cacheDir: `${outDir}/.vite`,
     // Some hundredths smaller than what builds by default, for every page of a phone.
     build: {

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v4, v5 } from 'uuid';
 import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/index.ts';
-import { EVENT_VERSION, folder, identityOf, lastPress, upcast } from '@/core/session/index.ts';
+import { EVENT_VERSION, folder, identityOf, lastPress } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
 import { useChanged } from '@/ui/useChanged.ts';
@@ -39,6 +39,16 @@ export interface Session {
 }
 
 /**
+ * Acts kept here by an earlier version, in today's form. How those of before are read is loaded only
+ * where there may be one: it takes the schemas, which a bench does without.
+ */
+async function asToday(kept: AnyEvent[]): Promise<AnyEvent[]> {
+  if (!kept.some((event) => event.kind === 'changed')) return kept;
+  const { upcast } = await import('@/core/session/upcast.ts');
+  return kept.map(upcast);
+}
+
+/**
  * What this bench knows beyond the page: what waits, what the shop refused, what it has and the
  * page had not.
  */
@@ -59,9 +69,11 @@ function useKept(
       // Stored once and not on the page: the page is an old one, or the shop was put back to before
       // it. Sent again it is told where it stands, or stands again.
       begin(
-        kept
-          .filter((act) => act.outcome !== 'refused' && !known.has(act.id))
-          .map((act) => upcast(act.event)),
+        await asToday(
+          kept
+            .filter((act) => act.outcome !== 'refused' && !known.has(act.id))
+            .map((act) => act.event),
+        ),
         kept
           .filter((act) => act.outcome === 'refused')
           .map((act) => ({ id: act.id, why: act.why ?? 'The shop refused it.' })),

@@ -19,7 +19,6 @@ export const AddedSchema = z.object({
 });
 
 export const added: EventKind<typeof AddedSchema> = {
-  payload: AddedSchema,
   work: { name: 'Additions' },
   identity: (state, { cup, what, materialId, nth, from }) =>
     from === 'recipe'

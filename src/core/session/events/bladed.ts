@@ -11,7 +11,6 @@ export const BladedSchema = z.object({
 });
 
 export const bladed: EventKind<typeof BladedSchema> = {
-  payload: BladedSchema,
   work: { name: 'Look at the blade' },
   ...AGAIN,
   apply: (state, event) =>

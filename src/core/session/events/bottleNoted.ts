@@ -10,7 +10,6 @@ export const BottleNotedSchema = z.object({
 });
 
 export const bottleNoted: EventKind<typeof BottleNotedSchema> = {
-  payload: BottleNotedSchema,
   work: null,
   ...AGAIN,
   apply: (state, { payload }) => void state.bottles.set(payload.material, payload.is),

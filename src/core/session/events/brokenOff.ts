@@ -4,7 +4,6 @@ import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 export const BrokenOffSchema = z.object({ why: z.string().max(200).default('') });
 
 export const brokenOff: EventKind<typeof BrokenOffSchema> = {
-  payload: BrokenOffSchema,
   work: null,
   identity: (state) => [state.breaks],
   rows: noRows,

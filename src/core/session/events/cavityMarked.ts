@@ -3,14 +3,14 @@ import * as z from 'zod';
 import { scrapG } from '../effects/grams.ts';
 import { give } from '../effects/grams.ts';
 import type { LotState } from '../state/shot.ts';
-import { fault, key } from './fields.ts';
+import { FaultSchema, key } from './fields.ts';
 import { type EventKind, mayComeTwice, OWN, saysNothingOfHeat } from './kind.ts';
 
 export const CavityMarkedSchema = z.object({
   shot: key,
   cavity: z.number().int(),
   grade: z.enum(['good', 'usable', 'second']),
-  fault: fault.nullable(),
+  fault: FaultSchema.nullable(),
   why: z.string().max(200).optional(),
 });
 
@@ -27,7 +27,6 @@ function recountLot(state: SessionState, lot: LotState, worse: number): void {
 }
 
 export const cavityMarked: EventKind<typeof CavityMarkedSchema> = {
-  payload: CavityMarkedSchema,
   work: { name: 'Touch a cavity' },
   identity: mayComeTwice,
   rows: (_state, { shot }) => [shot],

@@ -23,7 +23,6 @@ function broughtBy(cup: CupState, { from, grams, of }: Charged): TrailEntry['bri
 }
 
 export const charged: EventKind<typeof ChargedSchema> = {
-  payload: ChargedSchema,
   work: { name: STEP_KINDS.dose.name },
   identity: (state, { cup }) => [cup, state.cups.get(cup)?.charges ?? 0],
   rows: noRows,

@@ -6,7 +6,6 @@ import { AGAIN, type EventKind } from './kind.ts';
 export const CleanedSchema = z.object({ injector: key });
 
 export const cleaned: EventKind<typeof CleanedSchema> = {
-  payload: CleanedSchema,
   work: { name: STEP_KINDS.clean.name },
   ...AGAIN,
   apply: (state, event) => {

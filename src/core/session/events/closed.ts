@@ -14,7 +14,6 @@ export const ClosedSchema = z.object({
 });
 
 export const closed: EventKind<typeof ClosedSchema> = {
-  payload: ClosedSchema,
   work: { name: STEP_KINDS.close.name },
   ...AGAIN,
   apply: (state, event) =>

@@ -7,7 +7,6 @@ import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 export const ColouredSchema = z.object({ cup: key });
 
 export const coloured: EventKind<typeof ColouredSchema> = {
-  payload: ColouredSchema,
   work: { name: STEP_KINDS.colour.name },
   identity: (state, { cup }) => [cup, state.cups.get(cup)?.charges ?? 0],
   rows: noRows,

@@ -11,7 +11,6 @@ export const DegassedSchema = z.object({
 });
 
 export const degassed: EventKind<typeof DegassedSchema> = {
-  payload: DegassedSchema,
   work: { name: 'Degas' },
   ...AGAIN,
   apply: (state, event) =>

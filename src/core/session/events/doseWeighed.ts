@@ -5,15 +5,13 @@ import { key } from './fields.ts';
 import { AGAIN, type EventKind } from './kind.ts';
 
 /** What an addition nobody had counted turned out to be. */
-export const DoseWeighedSchema = z.object({
+export const DoseWeighedSchema = AddedSchema.pick({ amount: true, dimension: true }).extend({
   cup: key,
   /** the event it went in by */
   entry: z.string().uuid(),
-  ...AddedSchema.pick({ amount: true, dimension: true }).shape,
 });
 
 export const doseWeighed: EventKind<typeof DoseWeighedSchema> = {
-  payload: DoseWeighedSchema,
   work: { name: 'Weigh a bottle' },
   ...AGAIN,
   apply: (state, { payload }) =>

@@ -33,7 +33,6 @@ export const DrawnSchema = z.object({
 });
 
 export const drawn: EventKind<typeof DrawnSchema> = {
-  payload: DrawnSchema,
   work: { name: 'Match and draw' },
   identity: (_state, { draw }) => [draw],
   rows: noRows,

@@ -11,7 +11,6 @@ export const DroppedSchema = z.object({
 });
 
 export const dropped: EventKind<typeof DroppedSchema> = {
-  payload: DroppedSchema,
   work: { name: 'Count what was lost' },
   ...AFTERWARDS,
   rows: (_state, { shot }) => [shot],

@@ -35,7 +35,6 @@ function mixedIn(state: SessionState, injector: InjectorState, run: RunState | u
 }
 
 export const emptied: EventKind<typeof EmptiedSchema> = {
-  payload: EmptiedSchema,
   work: { name: STEP_KINDS.empty.name },
   identity: (state, { injector }) => [state.injectors.get(injector)?.load?.draw ?? ''],
   rows: noRows,

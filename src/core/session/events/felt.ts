@@ -7,7 +7,6 @@ import { AGAIN, type EventKind } from './kind.ts';
 export const FeltSchema = z.object({ shot: key, felt: z.enum(FELT_LIKE) });
 
 export const felt: EventKind<typeof FeltSchema> = {
-  payload: FeltSchema,
   work: { name: 'How the baits felt' },
   ...AGAIN,
   apply: (state, { payload }) => {

@@ -9,5 +9,5 @@ export const target = z.object({
   kind: z.enum(['cup', 'mould', 'injector', 'block', 'room']),
   key,
 });
-export const eye = z.enum(Object.keys(EYE) as [EyeStage, ...EyeStage[]]);
-export const fault = z.enum(Object.keys(FAULTS) as [Fault, ...Fault[]]);
+export const EyeSchema = z.enum(Object.keys(EYE) as [EyeStage, ...EyeStage[]]);
+export const FaultSchema = z.enum(Object.keys(FAULTS) as [Fault, ...Fault[]]);

@@ -5,7 +5,6 @@ import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 export const FinishedSchema = z.object({});
 
 export const finished: EventKind<typeof FinishedSchema> = {
-  payload: FinishedSchema,
   work: { name: STEP_KINDS.finish.name },
   identity: () => [],
   rows: noRows,

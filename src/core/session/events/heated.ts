@@ -22,7 +22,6 @@ export const HeatedSchema = z.object({
 });
 
 export const heated: EventKind<typeof HeatedSchema> = {
-  payload: HeatedSchema,
   work: {
     name: STEP_KINDS.cook.name,
     waits: (state, { oven }) => ovenFree(state, oven ?? state.oven.id),

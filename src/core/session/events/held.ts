@@ -16,7 +16,6 @@ export const HeldSchema = z.object({
 });
 
 export const held: EventKind<typeof HeldSchema> = {
-  payload: HeldSchema,
   work: {
     name: 'Let go after the hold',
     waits: (state, { mould }) => {

@@ -10,7 +10,6 @@ export const InsertSpoiledSchema = z.object({
 });
 
 export const insertSpoiled: EventKind<typeof InsertSpoiledSchema> = {
-  payload: InsertSpoiledSchema,
   work: { name: 'Put by a spoiled insert' },
   ...AGAIN,
   apply: (state, event) => {

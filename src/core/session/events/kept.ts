@@ -11,7 +11,6 @@ import { type EventKind, ONCE_A_SHOT } from './kind.ts';
 export const KeptSchema = z.object({ shot: key, oiled: z.boolean() });
 
 export const kept: EventKind<typeof KeptSchema> = {
-  payload: KeptSchema,
   work: { name: STEP_KINDS.keep.name },
   ...ONCE_A_SHOT,
   apply: (state, event) => {

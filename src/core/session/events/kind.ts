@@ -37,11 +37,10 @@ export interface Brings<P> {
 }
 
 /**
- * All there is to know of one kind of event. Every field is asked for: what a kind does not have is
- * said, not left out.
+ * What one kind of event, with a payload of this schema, is and does. Every field is asked for: what
+ * a kind does not have is said, not left out.
  */
 export interface EventKind<S extends z.ZodType> {
-  payload: S;
   /** the hand work it is; null: a record of something else */
   work: Work<z.infer<S>> | null;
   /**

@@ -14,7 +14,6 @@ export const LoadedSchema = z.object({
 });
 
 export const loaded: EventKind<typeof LoadedSchema> = {
-  payload: LoadedSchema,
   work: { name: STEP_KINDS.load.name, times: ({ cavities }) => cavities.length },
   identity: (state, { mould, cavities, gap }) => [
     mouldCycle(state, mould),

@@ -8,7 +8,6 @@ import { type EventKind, ONCE_A_SHOT } from './kind.ts';
 export const MarkedSchema = z.object({ shot: key, keep: z.boolean().optional() });
 
 export const marked: EventKind<typeof MarkedSchema> = {
-  payload: MarkedSchema,
   work: { name: STEP_KINDS.mark.name },
   ...ONCE_A_SHOT,
   apply: (state, event) => {

@@ -17,7 +17,6 @@ export const MixKeptSchema = z.object({
 });
 
 export const mixKept: EventKind<typeof MixKeptSchema> = {
-  payload: MixKeptSchema,
   work: null,
   ...AGAIN,
   apply: (state, event) =>

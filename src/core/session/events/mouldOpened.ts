@@ -12,7 +12,6 @@ export const MouldOpenedSchema = z.object({ mould: key });
 const TURNED_SINCE = 2;
 
 export const mouldOpened: EventKind<typeof MouldOpenedSchema> = {
-  payload: MouldOpenedSchema,
   work: {
     name: STEP_KINDS.open.name,
     waits: (state, { mould }) => {

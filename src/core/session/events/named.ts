@@ -9,7 +9,6 @@ export const NamedSchema = z.object({
 });
 
 export const named: EventKind<typeof NamedSchema> = {
-  payload: NamedSchema,
   work: { name: 'Name a colour' },
   ...AFTERWARDS,
   rows: (_state, { shots }) => shots,

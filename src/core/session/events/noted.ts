@@ -9,7 +9,6 @@ export const NotedSchema = z.object({
 });
 
 export const noted: EventKind<typeof NotedSchema> = {
-  payload: NotedSchema,
   work: { name: 'Write a note' },
   ...AGAIN,
   apply: (state, event) =>

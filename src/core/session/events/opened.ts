@@ -4,7 +4,6 @@ import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 export const OpenedSchema = z.object({});
 
 export const opened: EventKind<typeof OpenedSchema> = {
-  payload: OpenedSchema,
   work: null,
   identity: () => [],
   rows: noRows,

@@ -86,7 +86,6 @@ function standPoured(
 }
 
 export const poured: EventKind<typeof PouredSchema> = {
-  payload: PouredSchema,
   work: { name: STEP_KINDS.pour.name },
   identity: (state, { mould, layer, again }) => (again ? null : [mouldCycle(state, mould), layer]),
   rows: (state, { mould }) => shotIn(state, mould),

@@ -78,7 +78,6 @@ function tipInto(
 }
 
 export const pouredOff: EventKind<typeof PouredOffSchema> = {
-  payload: PouredOffSchema,
   work: { name: 'Pour off a cup' },
   identity: mayComeTwice,
   rows: noRows,

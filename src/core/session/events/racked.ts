@@ -8,7 +8,6 @@ import { type EventKind, ONCE_A_SHOT } from './kind.ts';
 export const RackedSchema = z.object({ shot: key });
 
 export const racked: EventKind<typeof RackedSchema> = {
-  payload: RackedSchema,
   work: { name: STEP_KINDS.rack.name },
   ...ONCE_A_SHOT,
   apply: (state, event) => {

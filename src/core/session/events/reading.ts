@@ -12,13 +12,13 @@ import { cup, mould } from '../effects/onBench.ts';
 import { type HeatNote, READING_SD } from '../heatNotes.ts';
 import type { CupState, Reading } from '../state/cup.ts';
 import { EYE } from '../words.ts';
-import { eye, target } from './fields.ts';
+import { EyeSchema, target } from './fields.ts';
 import { type EventKind, type EventOf, mayComeTwice, noRows, OWN } from './kind.ts';
 
 export const ReadingSchema = z.object({
   target,
   celsius: z.number().min(-40).max(400).nullable(),
-  stage: eye.nullable(),
+  stage: EyeSchema.nullable(),
   from: z.enum(['typed', 'eye', 'device']),
 });
 
@@ -121,7 +121,6 @@ function readingNote(
 }
 
 export const reading: EventKind<typeof ReadingSchema> = {
-  payload: ReadingSchema,
   work: {
     name: 'Heat read',
     waits: (state, { target }) => (target.kind === 'cup' ? burstOver(state, target.key) : 0),

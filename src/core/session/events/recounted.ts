@@ -12,7 +12,6 @@ export const RecountedSchema = z.object({
 });
 
 export const recounted: EventKind<typeof RecountedSchema> = {
-  payload: RecountedSchema,
   work: { name: 'Count again' },
   ...AFTERWARDS,
   rows: (_state, { shot }) => [shot],

@@ -7,7 +7,6 @@ import { type EventKind, noRows, OWN } from './kind.ts';
 export const ResumedSchema = z.object({});
 
 export const resumed: EventKind<typeof ResumedSchema> = {
-  payload: ResumedSchema,
   work: null,
   identity: (state) => [state.breaks],
   rows: noRows,

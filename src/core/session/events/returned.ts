@@ -10,7 +10,6 @@ import { type EventKind, saysNothingOfHeat } from './kind.ts';
 export const ReturnedSchema = z.object({ shot: key, to: key, scrap: key.optional() });
 
 export const returned: EventKind<typeof ReturnedSchema> = {
-  payload: ReturnedSchema,
   work: { name: STEP_KINDS.sprue.name },
   identity: (_state, { shot }) => [shot],
   rows: (_state, { shot }) => [shot],

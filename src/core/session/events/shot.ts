@@ -13,7 +13,6 @@ export const ShotSchema = z.object({
 });
 
 export const shot: EventKind<typeof ShotSchema> = {
-  payload: ShotSchema,
   work: { name: STEP_KINDS.shoot.name },
   identity: (state, { mould, draw, cavities }) => [
     mouldCycle(state, mould),

@@ -41,7 +41,6 @@ const GOES_ON: Partial<Record<string, (left: Left) => void>> = {
 };
 
 export const skipped: EventKind<typeof SkippedSchema> = {
-  payload: SkippedSchema,
   work: null,
   ...AGAIN,
   apply: (state, event) => {

@@ -8,7 +8,6 @@ import { type EventKind, mayComeTwice, noRows, OWN } from './kind.ts';
 export const StirredSchema = z.object({ cup: key });
 
 export const stirred: EventKind<typeof StirredSchema> = {
-  payload: StirredSchema,
   work: { name: 'Stir', waits: (state, { cup }) => burstOver(state, cup) },
   identity: mayComeTwice,
   rows: noRows,

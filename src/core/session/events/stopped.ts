@@ -14,7 +14,6 @@ export const StoppedSchema = z.object({
 });
 
 export const stopped: EventKind<typeof StoppedSchema> = {
-  payload: StoppedSchema,
   work: { name: 'Stop a filling' },
   ...ONCE_A_CYCLE,
   apply: (state, event) =>

@@ -7,7 +7,6 @@ import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 export const TippedSchema = z.object({ shot: key, cup: key, grams });
 
 export const tipped: EventKind<typeof TippedSchema> = {
-  payload: TippedSchema,
   work: { name: STEP_KINDS.tip.name },
   identity: (_state, { shot }) => [shot],
   rows: noRows,

@@ -7,7 +7,6 @@ import { AGAIN, type EventKind } from './kind.ts';
 export const TopCheckedSchema = z.object({ mould: key, right: z.boolean() });
 
 export const topChecked: EventKind<typeof TopCheckedSchema> = {
-  payload: TopCheckedSchema,
   work: { name: STEP_KINDS.top.name },
   ...AGAIN,
   apply: (state, event) =>

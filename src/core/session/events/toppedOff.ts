@@ -15,7 +15,6 @@ export const ToppedOffSchema = z.object({
 });
 
 export const toppedOff: EventKind<typeof ToppedOffSchema> = {
-  payload: ToppedOffSchema,
   work: {
     name: STEP_KINDS.topOff.name,
     // Noted in one breath with the second look, the first was not at work till then.

@@ -18,7 +18,6 @@ export const TrialledSchema = z.object({
 });
 
 export const trialled: EventKind<typeof TrialledSchema> = {
-  payload: TrialledSchema,
   work: { name: STEP_KINDS.trial.name },
   ...AGAIN,
   apply: (state, event) =>

@@ -7,7 +7,6 @@ export const TroubleSchema = z.object({
 });
 
 export const trouble: EventKind<typeof TroubleSchema> = {
-  payload: TroubleSchema,
   work: null,
   ...AGAIN,
   apply: (state, event) =>

@@ -6,7 +6,6 @@ import { AGAIN, type EventKind } from './kind.ts';
 export const TurnedSchema = z.object({ job: key });
 
 export const turned: EventKind<typeof TurnedSchema> = {
-  payload: TurnedSchema,
   work: { name: 'Turn to another stage' },
   ...AGAIN,
   apply: (state, event) =>

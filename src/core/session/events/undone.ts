@@ -4,7 +4,6 @@ import { type EventKind, mayComeTwice, OWN, saysNothingOfHeat } from './kind.ts'
 export const UndoneSchema = z.object({ event: z.uuid() });
 
 export const undone: EventKind<typeof UndoneSchema> = {
-  payload: UndoneSchema,
   work: null,
   identity: mayComeTwice,
   rows: () => 'all',

@@ -15,7 +15,6 @@ export const WarmedSchema = z.object({
 });
 
 export const warmed: EventKind<typeof WarmedSchema> = {
-  payload: WarmedSchema,
   work: { name: 'Warm metal' },
   ...AGAIN,
   apply: (state, event) => {

@@ -6,7 +6,6 @@ import { AFTERWARDS, type EventKind } from './kind.ts';
 export const WillDoSchema = z.object({ shots: z.array(key).min(1).max(200), will: z.boolean() });
 
 export const willDo: EventKind<typeof WillDoSchema> = {
-  payload: WillDoSchema,
   work: { name: 'Say what will do' },
   ...AFTERWARDS,
   rows: (_state, { shots }) => shots,

@@ -7,7 +7,6 @@ import { type EventKind, noRows, OWN, saysNothingOfHeat } from './kind.ts';
 export const WokenSchema = z.object({ cup: key });
 
 export const woken: EventKind<typeof WokenSchema> = {
-  payload: WokenSchema,
   work: { name: STEP_KINDS.wake.name },
   identity: (state, { cup }) => [cup, state.cups.get(cup)?.charges ?? 0],
   rows: noRows,
