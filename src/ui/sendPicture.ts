@@ -1,4 +1,4 @@
-import { refusal } from '@/core/colour/photo.ts';
+import { refusal } from '@/core/pictureFile.ts';
 import { SHOP_HEADER, shopKey } from './shopKey.ts';
 
 /**

@@ -38,14 +38,3 @@ export function balanced(spot: Pixel, white: Pixel | null, patch = 0.86): Balanc
   const { x, y, z } = toXyz({ mode: 'lrgb', r: lrgb.r * by.r, g: lrgb.g * by.g, b: lrgb.b * by.b });
   return { ok: true, colour: labOfSrgbXyz([x, y, z]) };
 }
-
-/** A picture larger than this is not opened, bytes. */
-const LARGEST = 20 * 1024 * 1024;
-/** Why a file is not read as a picture, in words; null when it can be tried. */
-export function refusal({ size, type }: { size: number; type: string }): string | null {
-  if (!/^image\//.test(type)) return 'That is no picture. The colour you had is kept.';
-  return size > LARGEST
-    ? `That picture has ${Math.round(size / 1024 / 1024)} MB; 20 MB is the most. Send a ` +
-        'smaller one; the colour you had is kept.'
-    : null;
-}

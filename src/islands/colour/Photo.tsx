@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import type { Colour, Pixel } from '@/core/colour/index.ts';
-import { balanced, refusal } from '@/core/colour/index.ts';
+import { balanced } from '@/core/colour/index.ts';
+import { refusal } from '@/core/pictureFile.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 
 /** Pixels either way that one tap takes in. */

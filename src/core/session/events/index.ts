@@ -105,5 +105,4 @@ export const EVENTS = {
 export type Kind = keyof typeof EVENTS;
 
 /** The entry of a kind that is not known beforehand; the table holds each to its own payload. */
-export const entryOf = (kind: Kind): EventKind<never> =>
-  EVENTS[kind] as unknown as EventKind<never>;
+export const entryOf = (kind: Kind): EventKind<never> => EVENTS[kind];
