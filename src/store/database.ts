@@ -3,6 +3,7 @@ import pg from 'pg';
 import { readConfig } from './config.ts';
 import { defineModels } from './models/index.ts';
 import { asNamespace, inTurn } from './running.ts';
+import { keepStatements } from './statements.ts';
 
 // A model's statement is part of whatever transaction is under way, as a query is.
 // eslint-disable-next-line react-hooks/rules-of-hooks -- a hook by its name alone
@@ -37,6 +38,7 @@ export function database(): Sequelize {
         idle_in_transaction_session_timeout: PATIENCE.idle,
         connectionTimeoutMillis: PATIENCE.acquire,
       },
+      hooks: { afterConnect: (connection) => keepStatements(connection as pg.Client) },
       define: { underscored: true, timestamps: false },
       // A connection that died with the database is replaced, once, without the maker noticing.
       retry: { max: 2, match: [/ECONNRESET/, /Connection terminated/] },

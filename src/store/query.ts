@@ -1,14 +1,17 @@
 import { QueryTypes } from 'sequelize';
 import { database } from './database.ts';
 import { running } from './running.ts';
+import { nameStatement } from './statements.ts';
 
 export type Bind = unknown[];
 
 /**
  * Rows of a query, with bound parameters `$1`…; part of the transaction under way, if there is one.
  */
-export const rows = <T extends object>(sql: string, bind: Bind = []): Promise<T[]> =>
-  database().query<T>(sql, { bind, type: QueryTypes.SELECT, raw: true });
+export function rows<T extends object>(sql: string, bind: Bind = []): Promise<T[]> {
+  nameStatement(sql);
+  return database().query<T>(sql, { bind, type: QueryTypes.SELECT, raw: true });
+}
 
 /** The first row, or null. */
 export const row = async <T extends object>(sql: string, bind: Bind = []): Promise<T | null> =>
@@ -16,6 +19,7 @@ export const row = async <T extends object>(sql: string, bind: Bind = []): Promi
 
 /** A statement whose rows are not wanted. */
 export const run = async (sql: string, bind: Bind = []): Promise<void> => {
+  if (bind.length > 0) nameStatement(sql);
   await database().query(sql, { bind, type: QueryTypes.RAW });
 };
 
