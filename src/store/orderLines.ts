@@ -27,23 +27,43 @@ export interface LineRow {
   parts: PartRow[];
 }
 
-const LINES = `
+/**
+ * Lines with what is wanted, allotted, packed and sent. What belongs to them is summed up for all of
+ * them at once: line by line it took three times as long.
+ * @param which lines of `order_lines l`, `$1` being now; a page of them by its order and limit
+ * @param order how they are given out
+ */
+const linesOf = (which: string, order = 'l.promised, l.id'): string => `
+  WITH asked AS MATERIALIZED (SELECT l.* FROM order_lines l WHERE ${which}),
+  held AS (
+    SELECT a.part_id, sum(a.count)::int AS allotted, max(a.cured_at) AS cured_at,
+           sum(a.count) FILTER (WHERE a.cured_at <= $1)::int AS cured
+      FROM asked JOIN line_parts p ON p.line_id = asked.id
+      JOIN allocations a ON a.part_id = p.id GROUP BY a.part_id),
+  wanted AS (
+    SELECT p.line_id, sum(p.count)::int AS count, coalesce(sum(h.allotted), 0)::int AS allotted,
+           coalesce(sum(h.cured), 0)::int AS cured, max(h.cured_at) AS cured_at,
+           json_agg(json_build_object('id', p.id, 'bait', p.bait_id, 'colourway', p.colourway_id,
+             'count', p.count, 'allotted', coalesce(h.allotted, 0)) ORDER BY p.id) AS parts
+      FROM asked JOIN line_parts p ON p.line_id = asked.id
+      LEFT JOIN held h ON h.part_id = p.id GROUP BY p.line_id),
+  moved AS (
+    SELECT m.line_id, sum(m.count) FILTER (WHERE m.kind = 'packed') AS packed,
+           sum(m.count) FILTER (WHERE m.kind = 'sent') AS sent
+      FROM asked JOIN line_moves m ON m.line_id = asked.id GROUP BY m.line_id)
   SELECT l.id, l.order_id, o.customer, l.name, l.pack,
          to_char(l.promised, 'YYYY-MM-DD') AS promised, l.closed, l.usable,
-         p.count, p.allotted, p.cured, p.cured_at, p.parts, coalesce(m.packed, 0)::int AS packed,
-         coalesce(m.sent, 0)::int AS sent
-    FROM order_lines l JOIN orders o ON o.id = l.order_id
-    JOIN LATERAL (
-      SELECT sum(lp.count)::int AS count, coalesce(sum(a.allotted), 0)::int AS allotted,
-      coalesce(sum(a.cured), 0)::int AS cured, max(a.cured_at) AS cured_at,
-             json_agg(json_build_object('id', lp.id, 'bait', lp.bait_id, 'colourway',
-             lp.colourway_id, 'count', lp.count, 'allotted', coalesce(a.allotted, 0)) ORDER BY lp.id) AS parts
-        FROM line_parts lp
-        LEFT JOIN LATERAL (SELECT sum(count)::int AS allotted, sum(count) FILTER (WHERE cured_at
-        <= $1)::int AS cured, max(cured_at) AS cured_at FROM allocations WHERE part_id = lp.id) a ON true
-       WHERE lp.line_id = l.id) p ON true
-    LEFT JOIN LATERAL (SELECT sum(count) FILTER (WHERE kind = 'packed') AS packed, sum(count)
-    FILTER (WHERE kind = 'sent') AS sent FROM line_moves WHERE line_id = l.id) m ON true`;
+         w.count, w.allotted, w.cured, w.cured_at, w.parts,
+         coalesce(m.packed, 0)::int AS packed, coalesce(m.sent, 0)::int AS sent
+    FROM asked l JOIN orders o ON o.id = l.order_id JOIN wanted w ON w.line_id = l.id
+    LEFT JOIN moved m ON m.line_id = l.id ORDER BY ${order}`;
+
+const OPEN = linesOf('NOT l.closed ORDER BY l.promised, l.id LIMIT $2');
+const OPEN_AFTER = linesOf(
+  'NOT l.closed AND (l.promised, l.id) > ($2::date, $3) ORDER BY l.promised, l.id LIMIT $4',
+);
+const OF_ORDER = linesOf('l.order_id = $2', 'l.position');
+const BY_ID = linesOf('l.id = ANY($2::int[])');
 
 /** The open book by promised day, a page at a time. */
 export const openLines = (
@@ -52,23 +72,17 @@ export const openLines = (
   after?: { promised: string; id: number },
 ): Promise<LineRow[]> =>
   after
-    ? rows(
-        `${LINES} WHERE NOT l.closed AND (l.promised, l.id) > ($2::date, $3) ORDER BY l.promised, l.id LIMIT $4`,
-        [now.toISOString(), after.promised, after.id, limit],
-      )
-    : rows(`${LINES} WHERE NOT l.closed ORDER BY l.promised, l.id LIMIT $2`, [
-        now.toISOString(),
-        limit,
-      ]);
+    ? rows(OPEN_AFTER, [now.toISOString(), after.promised, after.id, limit])
+    : rows(OPEN, [now.toISOString(), limit]);
 
 /** How many open lines there are beyond so many. */
 export const linesBeyond = async (most: number): Promise<number> =>
   Math.max(0, (await tables().OrderLine.count({ where: { closed: false } })) - most);
 
 export const orderLines = (order: number, now: Date): Promise<LineRow[]> =>
-  rows(`${LINES} WHERE l.order_id = $2 ORDER BY l.position`, [now.toISOString(), order]);
+  rows(OF_ORDER, [now.toISOString(), order]);
 export const linesById = (ids: number[], now: Date): Promise<LineRow[]> =>
-  rows(`${LINES} WHERE l.id = ANY($2::int[]) ORDER BY l.promised, l.id`, [now.toISOString(), ids]);
+  rows(BY_ID, [now.toISOString(), ids]);
 
 /** Baits of some shapes that the open book still wants. */
 export async function leftInBook(baits: readonly number[]): Promise<number> {
