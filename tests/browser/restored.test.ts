@@ -1,7 +1,8 @@
 import { expect, test } from '@playwright/test';
 import pg from 'pg';
+import { v4 } from 'uuid';
+import type { Snapshot } from '@/core/session/index.ts';
 import { freshBench, logOf } from './keptActs.ts';
-
 import { byPointer, settled } from './steps.ts';
 
 test('a tablet three hours fast records by the shop’s clock, and says so', async ({
@@ -52,4 +53,45 @@ test('a shop put back to an earlier backup gets from the bench what it had lost'
       (await logOf(request, session)).map((event) => event.id).filter((id) => lost.includes(id)),
     )
     .toEqual(lost);
+});
+
+test('a mould an earlier version laid out and left on a device is brought up to date and stands', async ({
+  page,
+  request,
+}) => {
+  const session = await freshBench(request);
+  const { snapshot } = (await (await request.get(`/api/sessions/${session}`)).json()) as {
+    snapshot: Snapshot;
+  };
+  const { mould } = snapshot.input.jobs[0]!.tools[0]!.moulds[0]!;
+  // Moulds of then had one closure, and no windows, jigs or loose parts.
+  const since = ['loose', 'takes', 'windows', 'closures', 'letCool'];
+  const then = Object.fromEntries(Object.entries(mould).filter(([key]) => !since.includes(key)));
+  const act = {
+    id: v4(),
+    session,
+    at: Date.now(),
+    by: 'bench',
+    v: 3,
+    kind: 'changed',
+    payload: {
+      what: 'mould',
+      job: snapshot.plan.runs[0]!.key,
+      id: 4001,
+      mould: { ...then, name: 'Eel of then' },
+      only: true,
+    },
+  };
+  await page.addInitScript(
+    ([key, acts]) => localStorage.setItem(key!, acts!),
+    [`twin-shot-outbox-${session}`, JSON.stringify([act])],
+  );
+  await page.goto(`/bench/${session}`);
+  await expect(page.getByText('Eel of then').first()).toBeVisible();
+  await expect
+    .poll(async () => (await logOf(request, session)).map((event) => event.id))
+    .toContain(act.id);
+  await settled(page);
+  await byPointer(page).main();
+  await expect(page.locator('[data-ready]')).toBeVisible();
 });

@@ -6,8 +6,9 @@ import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
 import { useChanged } from '@/ui/useChanged.ts';
 import { pressedAt } from './pressedAt.ts';
-import { actOf, actsOf, dropAct, keepActs, keepStored } from './acts.ts';
-import { actingHere, benchName, leftBehind, sendWaiting } from './outbox.ts';
+import { actOf, actsOf, dropAct, keepActs } from './acts.ts';
+import { actingHere, benchName, sendWaiting } from './outbox.ts';
+import { type Refused, useKept } from './useKept.ts';
 
 /** Namespace of acts: two benches that mean the same act make the same id. */
 const ACTS = '2f5a7c1e-88b4-4f0d-9d35-0b6a3c9d1e42';
@@ -18,11 +19,6 @@ const AGAIN = 1000;
  */
 const ALLOWED_AGAIN = 10_000;
 
-/** An act the shop would not have, with why; it is kept here until it has been seen. */
-interface Refused {
-  id: string;
-  why: string;
-}
 export interface Session {
   state: SessionState;
   act: (send: Send) => void;
@@ -36,51 +32,6 @@ export interface Session {
   refused: Refused[];
   /** lets go of a refused act, or sends it once more */
   answer: (id: string, how: 'seen' | 'again') => void;
-}
-
-/**
- * Acts kept here by an earlier version, in today's form. How those of before are read is loaded only
- * where there may be one: it takes the schemas, which a bench does without.
- */
-async function asToday(kept: AnyEvent[]): Promise<AnyEvent[]> {
-  if (!kept.some((event) => event.kind === 'changed')) return kept;
-  const { upcast } = await import('@/core/session/upcast.ts');
-  return kept.map(upcast);
-}
-
-/**
- * What this bench knows beyond the page: what waits, what the shop refused, what it has and the
- * page had not.
- */
-function useKept(
-  id: number,
-  initial: readonly AnyEvent[],
-  begin: (waiting: AnyEvent[], refused: Refused[]) => void,
-): void {
-  const started = useRef(false);
-  useEffect(() => {
-    if (started.current) return;
-    started.current = true;
-    void (async () => {
-      const old = leftBehind(id);
-      await keepActs(old, 'waiting');
-      const kept = await actsOf(id);
-      const known = new Set(initial.map((event) => event.id));
-      // Stored once and not on the page: the page is an old one, or the shop was put back to before
-      // it. Sent again it is told where it stands, or stands again.
-      begin(
-        await asToday(
-          kept
-            .filter((act) => act.outcome !== 'refused' && !known.has(act.id))
-            .map((act) => act.event),
-        ),
-        kept
-          .filter((act) => act.outcome === 'refused')
-          .map((act) => ({ id: act.id, why: act.why ?? 'The shop refused it.' })),
-      );
-      await keepStored(initial, kept);
-    })();
-  }, [id, initial, begin]);
 }
 
 /** An act the shop tells of; one of this bench's own by its id and its place in the log alone. */
