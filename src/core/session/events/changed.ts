@@ -6,7 +6,6 @@ import { UNNAMED } from '../../plan/unnamed.ts';
 import { runsOf } from '../../plan/run.ts';
 import { LETTERS } from '../../plan/plan.ts';
 import { alter } from '../alter.ts';
-import { NEVER, type NeverKey } from '../never.ts';
 import { planCharges } from '../charges.ts';
 import { layOut } from '../startState.ts';
 import type { RunState, SessionState } from '../state.ts';
