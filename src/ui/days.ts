@@ -3,7 +3,6 @@ import { addDays, differenceInCalendarDays } from 'date-fns';
 // Written by the platform: a page that says days need not be sent a library's every way of saying
 // them. The names are the short ones of en-US (“Sep”); their order is ours.
 const WEEKDAY = new Intl.DateTimeFormat('en-US', { weekday: 'short' });
-const LONG_WEEKDAY = new Intl.DateTimeFormat('en-US', { weekday: 'long' });
 const MONTH = new Intl.DateTimeFormat('en-US', { month: 'short' });
 const LONG_DAY = new Intl.DateTimeFormat('en-GB', {
   weekday: 'long',
@@ -41,12 +40,12 @@ export function fromToday(iso: string, now: Date): string {
           ? 'yesterday'
           : `${-count} days ago`;
 }
-/** Saturday 09:00, or with the date when it is further off than a week */
-export const sayMoment = (ms: number, now: Date): string =>
-  Math.abs(differenceInCalendarDays(ms, now)) < 7
-    ? `${LONG_WEEKDAY.format(ms)} ${sayClock(ms)}`
-    : `${sayDate(ms)}, ${sayClock(ms)}`;
+/** Sat 5 Dec, 09:00 */
+export const sayMoment = (when: Date | number): string => `${sayDate(when)}, ${sayClock(when)}`;
 export const endOfDay = (iso: string): number => addDays(dayOf(iso), 1).getTime() - 1;
+/** By when a thing is to be done: Sat 5 Dec where the whole day is left for it, else with its clock. */
+export const sayBy = (when: number): string =>
+  when === endOfDay(isoDay(new Date(when))) ? sayDate(when) : sayMoment(when);
 export const isoDay = (when: Date): string =>
   `${when.getFullYear()}-${two(when.getMonth() + 1)}-${two(when.getDate())}`;
 /** Thu 26 Nov 2026, 18:05, by the clock of the machine that says it: for what was done when. */

@@ -1,13 +1,13 @@
 import type { Readiness } from '@/core/order/progress.ts';
-import { sayMoment } from './days.ts';
+import { sayBy, sayMoment } from './days.ts';
 
-const WORDS: Record<Readiness['what'], (at: number, now: Date) => string> = {
+const WORDS: Record<Readiness['what'], (at: number) => string> = {
   done: () => 'ready now',
-  ready: (at, now) => `ready ${sayMoment(at, now)}`,
-  late: (at, now) => `late: cured ${sayMoment(at, now)}`,
-  'shoot-by': (at, now) => `shoot by ${sayMoment(at, now)}`,
-  'too-late': (at, now) => `too late: cured ${sayMoment(at, now)} at best`,
+  ready: (at) => `ready ${sayMoment(at)}`,
+  late: (at) => `late: cured ${sayMoment(at)}`,
+  'shoot-by': (at) => `shoot by ${sayBy(at)}`,
+  'too-late': (at) => `too late: cured ${sayMoment(at)} at best`,
 };
 
 /** Whether a line can be ready on its day, in words. */
-export const sayReady = ({ what, at }: Readiness, now: Date): string => WORDS[what](at, now);
+export const sayReady = ({ what, at }: Readiness): string => WORDS[what](at);

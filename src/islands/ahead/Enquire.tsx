@@ -80,7 +80,6 @@ function Answer({
   known: Known;
   day: string;
 }) {
-  const now = new Date(known.now);
   const bait = (id: number) => known.shelf.baits.find((entry) => entry.id === id)!.spec.name;
   return (
     <>
@@ -89,7 +88,7 @@ function Answer({
       <ul>
         {days.map(({ cured, chance }) => (
           <li key={cured} className="flex justify-between gap-3 border-b border-rule py-1">
-            <span>{sayMoment(cured, now)}</span>
+            <span>{sayMoment(cured)}</span>
             <b className="figure">{Math.round(100 * chance)} %</b>
           </li>
         ))}

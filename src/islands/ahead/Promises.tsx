@@ -42,7 +42,7 @@ export function Promises({ known, times, chances }: Props) {
             </span>
             <span className="shrink-0 text-right">
               <Verdict verdict={part.late > 0 ? 'stop' : 'good'}>
-                cured {sayMoment(part.cured, now)}
+                cured {sayMoment(part.cured)}
               </Verdict>
               <Chance of={chanceOf.get(part.part)} />
             </span>

@@ -64,7 +64,7 @@ function Ready({
   });
   return (
     <>
-      <Verdict verdict={other.verdict}>{sayReady(other, now)}</Verdict>
+      <Verdict verdict={other.verdict}>{sayReady(other)}</Verdict>
       {risk && (
         <a href="/plan/ahead" className="block" data-risk>
           <RiskSays {...risk} />

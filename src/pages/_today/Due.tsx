@@ -25,7 +25,7 @@ function Row({ line, progress, ready, what, now }: RowProps) {
           {line.name && `, ${line.name}`}
         </a>
         <span className="block text-sm text-soft">{what(line.parts)}</span>
-        <Verdict verdict={ready.verdict}>{sayReady(ready, now)}</Verdict>
+        <Verdict verdict={ready.verdict}>{sayReady(ready)}</Verdict>
       </span>
       <span>
         <LineBar progress={progress} />
