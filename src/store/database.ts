@@ -38,7 +38,12 @@ export function database(): Sequelize {
         idle_in_transaction_session_timeout: PATIENCE.idle,
         connectionTimeoutMillis: PATIENCE.acquire,
       },
-      hooks: { afterConnect: (connection) => keepStatements(connection as pg.Client) },
+      hooks: {
+        afterConnect: (connection) => {
+          // Behind a pooler the next statement goes by another line, which never heard the name.
+          if (!readConfig().DATABASE_LISTEN_URL) keepStatements(connection as pg.Client);
+        },
+      },
       define: { underscored: true, timestamps: false },
       // A connection that died with the database is replaced, once, without the maker noticing.
       retry: { max: 2, match: [/ECONNRESET/, /Connection terminated/] },

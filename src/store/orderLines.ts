@@ -27,14 +27,13 @@ export interface LineRow {
   parts: PartRow[];
 }
 
+/** Which lines are asked for, `$1` being now: a page of them by its order and limit. */
+const ASKED = `WITH asked AS MATERIALIZED (SELECT l.* FROM order_lines l WHERE`;
 /**
- * Lines with what is wanted, allotted, packed and sent. What belongs to them is summed up for all of
- * them at once: line by line it took three times as long.
- * @param which lines of `order_lines l`, `$1` being now; a page of them by its order and limit
- * @param order how they are given out
+ * What is wanted, allotted, packed and sent of them. It is summed up for all of them at once: line by
+ * line it took three times as long.
  */
-const linesOf = (which: string, order = 'l.promised, l.id'): string => `
-  WITH asked AS MATERIALIZED (SELECT l.* FROM order_lines l WHERE ${which}),
+const STANDS = `),
   held AS (
     SELECT a.part_id, sum(a.count)::int AS allotted, max(a.cured_at) AS cured_at,
            sum(a.count) FILTER (WHERE a.cured_at <= $1)::int AS cured
@@ -56,14 +55,8 @@ const linesOf = (which: string, order = 'l.promised, l.id'): string => `
          w.count, w.allotted, w.cured, w.cured_at, w.parts,
          coalesce(m.packed, 0)::int AS packed, coalesce(m.sent, 0)::int AS sent
     FROM asked l JOIN orders o ON o.id = l.order_id JOIN wanted w ON w.line_id = l.id
-    LEFT JOIN moved m ON m.line_id = l.id ORDER BY ${order}`;
-
-const OPEN = linesOf('NOT l.closed ORDER BY l.promised, l.id LIMIT $2');
-const OPEN_AFTER = linesOf(
-  'NOT l.closed AND (l.promised, l.id) > ($2::date, $3) ORDER BY l.promised, l.id LIMIT $4',
-);
-const OF_ORDER = linesOf('l.order_id = $2', 'l.position');
-const BY_ID = linesOf('l.id = ANY($2::int[])');
+    LEFT JOIN moved m ON m.line_id = l.id`;
+const SOONEST = 'ORDER BY l.promised, l.id';
 
 /** The open book by promised day, a page at a time. */
 export const openLines = (
@@ -72,17 +65,24 @@ export const openLines = (
   after?: { promised: string; id: number },
 ): Promise<LineRow[]> =>
   after
-    ? rows(OPEN_AFTER, [now.toISOString(), after.promised, after.id, limit])
-    : rows(OPEN, [now.toISOString(), limit]);
+    ? rows(
+        `${ASKED} NOT l.closed AND (l.promised, l.id) > ($2::date, $3) ${SOONEST} LIMIT $4
+         ${STANDS} ${SOONEST}`,
+        [now.toISOString(), after.promised, after.id, limit],
+      )
+    : rows(`${ASKED} NOT l.closed ${SOONEST} LIMIT $2 ${STANDS} ${SOONEST}`, [
+        now.toISOString(),
+        limit,
+      ]);
 
 /** How many open lines there are beyond so many. */
 export const linesBeyond = async (most: number): Promise<number> =>
   Math.max(0, (await tables().OrderLine.count({ where: { closed: false } })) - most);
 
 export const orderLines = (order: number, now: Date): Promise<LineRow[]> =>
-  rows(OF_ORDER, [now.toISOString(), order]);
+  rows(`${ASKED} l.order_id = $2 ${STANDS} ORDER BY l.position`, [now.toISOString(), order]);
 export const linesById = (ids: number[], now: Date): Promise<LineRow[]> =>
-  rows(BY_ID, [now.toISOString(), ids]);
+  rows(`${ASKED} l.id = ANY($2::int[]) ${STANDS} ${SOONEST}`, [now.toISOString(), ids]);
 
 /** Baits of some shapes that the open book still wants. */
 export async function leftInBook(baits: readonly number[]): Promise<number> {
