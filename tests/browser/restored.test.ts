@@ -64,8 +64,8 @@ test('a mould an earlier version laid out and left on a device is brought up to 
     snapshot: Snapshot;
   };
   const { mould } = snapshot.input.jobs[0]!.tools[0]!.moulds[0]!;
-  // Moulds of then had one closure, and no windows, jigs or loose parts.
-  const since = ['loose', 'takes', 'windows', 'closures', 'letCool'];
+  // Moulds of then had no windows, jigs or loose parts.
+  const since = ['loose', 'takes', 'windows', 'letCool'];
   const then = Object.fromEntries(Object.entries(mould).filter(([key]) => !since.includes(key)));
   const act = {
     id: v4(),
@@ -82,12 +82,15 @@ test('a mould an earlier version laid out and left on a device is brought up to 
       only: true,
     },
   };
+  // What cannot be read is told, and the bench goes on.
+  const broken = { ...act, id: v4(), payload: { ...act.payload, mould: { name: 'Broken' } } };
   await page.addInitScript(
     ([key, acts]) => localStorage.setItem(key!, acts!),
-    [`twin-shot-outbox-${session}`, JSON.stringify([act])],
+    [`twin-shot-outbox-${session}`, JSON.stringify([broken, act])],
   );
   await page.goto(`/bench/${session}`);
   await expect(page.getByText('Eel of then').first()).toBeVisible();
+  await expect(page.getByText(/in a form that cannot be read/)).toBeVisible();
   await expect
     .poll(async () => (await logOf(request, session)).map((event) => event.id))
     .toContain(act.id);
