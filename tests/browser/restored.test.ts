@@ -91,6 +91,8 @@ test('a mould an earlier version laid out and left on a device is brought up to 
   await page.goto(`/bench/${session}`);
   await expect(page.getByText('Eel of then').first()).toBeVisible();
   await expect(page.getByText(/in a form that cannot be read/)).toBeVisible();
+  await page.getByRole('button', { name: 'Send it again' }).click();
+  await expect(page.getByText(/in a form that cannot be read/)).toBeVisible();
   await expect
     .poll(async () => (await logOf(request, session)).map((event) => event.id))
     .toContain(act.id);

@@ -16,7 +16,7 @@ const UNREAD = 'An earlier version of the bench left it here in a form that cann
  * where there may be one: it takes the schemas, which a bench does without. One that cannot be read,
  * or not now, is not shown: it would end the bench. It stays on this device.
  */
-async function asToday(kept: AnyEvent[]): Promise<{ read: AnyEvent[]; unread: Refused[] }> {
+export async function asToday(kept: AnyEvent[]): Promise<{ read: AnyEvent[]; unread: Refused[] }> {
   const plain = kept.filter((event) => event.kind !== 'changed');
   if (plain.length === kept.length) return { read: kept, unread: [] };
   // With the shop away, and nothing of it on this device, they wait for the next opening.

@@ -8,7 +8,7 @@ import { useChanged } from '@/ui/useChanged.ts';
 import { pressedAt } from './pressedAt.ts';
 import { actOf, actsOf, dropAct, keepActs } from './acts.ts';
 import { actingHere, benchName, sendWaiting } from './outbox.ts';
-import { type Refused, useKept } from './useKept.ts';
+import { asToday, type Refused, useKept } from './useKept.ts';
 
 /** Namespace of acts: two benches that mean the same act make the same id. */
 const ACTS = '2f5a7c1e-88b4-4f0d-9d35-0b6a3c9d1e42';
@@ -172,8 +172,10 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
       void (async () => {
         const act = how === 'again' ? (await actsOf(id)).find((act) => act.id === one) : undefined;
         if (!act) return dropAct(one);
+        const { read, unread } = await asToday([act.event]);
+        if (unread.length > 0) return setRefused((held) => [...held, ...unread]);
         await keepActs([act.event], 'waiting');
-        change([...outbox.current, act.event]);
+        change([...outbox.current, ...read]);
         await flush();
       })();
     },
