@@ -106,6 +106,8 @@ test('ticks of before hung on words: they stand for what says the same, and new 
   assert.ok(ticked.has(one!.key) && ticked.has(two!.key));
   assert.equal(sheet.filter((item) => ticked.has(item.key)).length, 2);
   assert.equal(new Set(sheet.map((item) => item.key)).size, sheet.length);
+  ticked.delete(one!.key);
+  assert.ok(!tickedOf(sheet, [...ticked]).has(one!.key), 'taken off again, it stays off');
 });
 
 test('property: the pull sheet is ticked by the same keys whatever things are called', () => {

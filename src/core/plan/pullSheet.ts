@@ -137,7 +137,9 @@ export function pullSheet(plan: Plan, input: PlanInput, shop: ShopUnits): PullIt
  * say the same.
  */
 export const tickedOf = (sheet: readonly PullItem[], ticks: readonly string[]): Set<string> =>
-  new Set([
-    ...ticks,
-    ...sheet.filter((item) => ticks.includes(`${item.group}:${item.what}`)).map((item) => item.key),
-  ]);
+  new Set(
+    ticks.flatMap((tick) => {
+      const saysSo = sheet.filter((item) => `${item.group}:${item.what}` === tick);
+      return saysSo.length > 0 ? saysSo.map((item) => item.key) : [tick];
+    }),
+  );

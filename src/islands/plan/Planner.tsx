@@ -7,7 +7,6 @@ import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
-import { PullSheet } from './PullSheet.tsx';
 import { Summary } from './Summary.tsx';
 import type { PlanStart } from './usePlan.ts';
 import { usePlan } from './usePlan.ts';
@@ -16,6 +15,7 @@ import { useTiming } from './useTiming.ts';
 // They come when the plan is worked out, but are sent for at once, so that nothing pops in under
 // a hand.
 const later = {
+  pullSheet: () => import('./PullSheet.tsx'),
   tape: () => import('./PlanTape.tsx'),
   jobs: () => import('./JobFields.tsx'),
   forShelf: () => import('./ForShelf.tsx'),
@@ -24,6 +24,7 @@ const later = {
   stages: () => import('@/ui/Stages.tsx'),
   runSheet: () => import('./RunSheet.tsx'),
 };
+const PullSheet = lazy(async () => ({ default: (await later.pullSheet()).PullSheet }));
 const PlanTape = lazy(async () => ({ default: (await later.tape()).PlanTape }));
 const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields }));
 const ForShelf = lazy(async () => ({ default: (await later.forShelf()).ForShelf }));
@@ -66,7 +67,6 @@ export default function Planner() {
     input,
     name,
     plan,
-    sheet,
     saved,
     wrong,
     asking,
@@ -80,7 +80,8 @@ export default function Planner() {
     shootForShelf,
     takeOut,
     tick,
-    begin,
+    tell,
+    kept,
   } = usePlan(start);
   useEffect(
     () => void Promise.all(Object.values(later).map((send) => send())).catch(() => undefined),
@@ -179,15 +180,14 @@ export default function Planner() {
           <RunSheet {...{ name, units }} {...times} day={own.day} />
         </Suspense>
       )}
-      <PullSheet
-        title={`${name}, ${sayDay(own.day)}`}
-        hasRunSheet={plan.ok && times !== null}
-        jsonAt={own.id ? `/api/plans/${own.id}` : null}
-        sheet={sheet}
-        ticks={ticks}
-        onTick={tick}
-        onStart={plan.ok ? () => void begin() : undefined}
-      />
+      <Suspense fallback={<aside />}>
+        <PullSheet
+          {...{ plan, input, units, ticks, tick, kept, tell }}
+          title={`${name}, ${sayDay(own.day)}`}
+          hasRunSheet={plan.ok && times !== null}
+          jsonAt={own.id ? `/api/plans/${own.id}` : null}
+        />
+      </Suspense>
     </div>
   );
 }

@@ -1,14 +1,23 @@
-import type { PullItem } from '@/core/plan/index.ts';
+import { useMemo } from 'react';
+import type { Plan, PlanInput } from '@/core/plan/index.ts';
+import { pullSheet, tickedOf } from '@/core/plan/index.ts';
+import type { ShopUnits } from '@/core/quantity/index.ts';
 import { printSheet } from '@/ui/printSheet.ts';
+import { begin } from './begin.ts';
 
 interface Props {
   /** the session and its day, at the head of the paper */
   title: string;
-  sheet: PullItem[];
-  ticks: ReadonlySet<string>;
-  onTick: (key: string) => void;
-  /** begins the session; absent while the plan is not worked out */
-  onStart?: () => void;
+  plan: Plan;
+  input: PlanInput;
+  units: ShopUnits;
+  /** keys of what is laid out, also of what this sheet does not list now */
+  ticks: string[];
+  tick: (next: string[]) => void;
+  /** keeps the plan; its number, or null where it could not be kept */
+  kept: () => Promise<number | null>;
+  /** says what was wrong */
+  tell: (sentence: string) => void;
   /** its times are known, so that they can be printed */
   hasRunSheet: boolean;
   /** where the plan stands as JSON; null before it is saved */
@@ -16,7 +25,20 @@ interface Props {
 }
 
 /** Everything to lay out before the session, ticked as it is laid out. */
-export function PullSheet({ title, sheet, ticks, onTick, onStart, hasRunSheet, jsonAt }: Props) {
+export function PullSheet(props: Props) {
+  const { title, plan, input, units, tick, kept, tell, hasRunSheet, jsonAt } = props;
+  const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
+  const ticks = tickedOf(sheet, props.ticks);
+  const onTick = (key: string) => {
+    const next = new Set(ticks);
+    if (!next.delete(key)) next.add(key);
+    tick([...next]);
+  };
+  const onStart = async () => {
+    const id = await kept();
+    const wrong = id ? await begin(id) : undefined;
+    if (wrong) tell(wrong);
+  };
   const groups = [...new Set(sheet.map((item) => item.group))];
   return (
     <aside
@@ -64,12 +86,12 @@ export function PullSheet({ title, sheet, ticks, onTick, onStart, hasRunSheet, j
           </ul>
         </section>
       ))}
-      {onStart && (
+      {plan.ok && (
         <div className="no-print mt-4 grid gap-2">
           <button
             type="button"
             className="act act-main min-h-16 justify-center text-xl"
-            onClick={onStart}
+            onClick={() => void onStart()}
           >
             Start at the bench
           </button>

@@ -1,14 +1,11 @@
 import { useMemo, useState } from 'react';
-import { v4 } from 'uuid';
 import type { CupChoice, CupId, DraftDefaults, Job, PlanInput, Shelf } from '@/core/plan/index.ts';
 import {
   drawFrom,
   forShelf,
   noPlan,
   planSession,
-  pullSheet,
   sessionName,
-  tickedOf,
   toggleLine,
   withCup,
   withJob,
@@ -17,7 +14,6 @@ import {
 import type { WantedPart } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
-import { shopNow } from '@/ui/shopClock.ts';
 import { useSave } from '@/ui/useSave.tsx';
 
 export interface PlanStart {
@@ -52,8 +48,7 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
   const { save, asking } = useSave(start.version);
   const name = named || sessionName(input);
   const plan = useMemo(() => planSession(input, units), [input, units]);
-  const sheet = useMemo(() => (plan.ok ? pullSheet(plan, input, units) : []), [plan, input, units]);
-  const [ticks, setTicks] = useState(() => tickedOf(sheet, start.ticks));
+  const [ticks, setTicks] = useState(start.ticks);
   const change = (next: PlanInput) => {
     setInput(next);
     setSaved(false);
@@ -67,8 +62,7 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     setWrong(reply.ok ? '' : reply.message);
     if (!reply.ok) return null;
     // What was ticked before the plan was first kept is kept with it.
-    if (!id && ticks.size > 0)
-      await call('PUT', `/api/plans/${reply.value.id}/ticks`, { ticks: [...ticks] });
+    if (!id && ticks.length > 0) await call('PUT', `/api/plans/${reply.value.id}/ticks`, { ticks });
     setId(reply.value.id);
     setSaved(true);
     history.replaceState(null, '', `/plan/${reply.value.id}`);
@@ -79,7 +73,6 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     name,
     ticks,
     plan,
-    sheet,
     saved,
     wrong,
     asking,
@@ -96,23 +89,12 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     shootForShelf: (bait: number, colourway: number) =>
       change(forShelf(input, { bait, colourway }, shelf, defaults)),
     takeOut: (job: Job) => change(withoutJob(input, job, shelf)),
-    tick: (key: string) => {
-      const next = new Set(ticks);
-      if (!next.delete(key)) next.add(key);
+    tick: (next: string[]) => {
       setTicks(next);
-      if (id) void call('PUT', `/api/plans/${id}/ticks`, { ticks: [...next] });
+      if (id) void call('PUT', `/api/plans/${id}/ticks`, { ticks: next });
     },
-    begin: async () => {
-      const planId = saved && id ? id : await keep();
-      if (!planId) return;
-      const reply = await call<{ session: number }>('POST', '/api/sessions', {
-        plan: planId,
-        event: v4(),
-        at: Math.round(shopNow()),
-        by: localStorage.getItem('twin-shot-bench') ?? 'bench',
-      });
-      if (!reply.ok) return setWrong(reply.message);
-      location.assign(`/bench/${reply.value.session}`);
-    },
+    tell: setWrong,
+    /** the kept plan's number; null where it could not be kept */
+    kept: async () => (saved && id ? id : await keep()),
   };
 }
