@@ -14,7 +14,6 @@ export * from './laid.ts';
 export * from './mouldHeat.ts';
 export * from './plan.ts';
 export * from './planned.ts';
-export type { PullItem } from './pullItem.ts';
 export * from './pullSheet.ts';
 export * from './run.ts';
 export * from './sessionName.ts';
