@@ -104,14 +104,20 @@ const BUILT_FROM = [
 ];
 
 /** Builds the app into a folder unless what is there is newer than every source. */
-export function build(dist) {
+export async function build(dist) {
   const stamp = join(dist, '.built');
   const sources = BUILT_FROM.map((source) => newest(join(root, source)));
   if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources)) return;
   say('Building…');
-  must('node', [join(root, 'node_modules', 'astro', 'astro.js'), 'build', '--silent'], {
+  const astro = [join(root, 'node_modules', 'astro', 'astro.js'), 'build', '--silent'];
+  const building = start(process.execPath, astro, {
     env: { ...process.env, TWIN_SHOT_DIST: dist, ASTRO_TELEMETRY_DISABLED: '1' },
   });
+  const ended = () => building.kill();
+  process.once('exit', ended);
+  const code = await finished(building);
+  process.off('exit', ended);
+  if (code !== 0) stop('The app could not be built.');
   mkdirSync(dist, { recursive: true });
   writeFileSync(stamp, new Date().toISOString());
 }

@@ -19,7 +19,7 @@ import { CHROMIUM, ensureChromium } from './chromium.mjs';
 ensurePackages();
 ensureChromium();
 const dist = join(root, '.test', 'dist');
-build(dist);
+await build(dist);
 const { chromium } = await import('@playwright/test');
 const pg = await cluster(`shots-${process.pid}`);
 const env = { ...process.env, DATABASE_URL: pg.url };

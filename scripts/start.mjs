@@ -80,7 +80,7 @@ if (process.env.PORT && !(await portIsFree(port, host)))
   );
 
 ensurePackages();
-build(dist);
+await build(dist);
 
 const own = process.env.DATABASE_URL ? null : await cluster('postgres', { data });
 

@@ -106,12 +106,13 @@ async function look([name, file, ...args]) {
   for (const data of said) process.stdout.write(data);
   if (code !== 0) process.exit(code);
 }
-if (wants('check'))
-  await Promise.all(
-    LOOKS.map(async (row) => {
-      for (const one of row) await look(one);
-    }),
-  );
+const looking = (wants('check') ? LOOKS : []).map(async (row) => {
+  for (const one of row) await look(one);
+});
+// It writes what types are read from, so it comes after them; beside all else it is on a core that
+// would be idle.
+const building = served && Promise.resolve(looking[0]).then(() => build(dist));
+await Promise.all(looking);
 if (wants('unit')) {
   part('unit');
   // A process for each of two cores, each with a few files at a time: started one by one, the files
@@ -131,7 +132,7 @@ if (wants('unit')) {
 }
 if (served) {
   part('build');
-  build(dist);
+  await building;
   part('the demo shop');
   const end = (code) => code === 0 || process.exit(code);
   end(await loaded);

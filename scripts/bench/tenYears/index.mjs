@@ -51,7 +51,7 @@ async function useFigures(pg, dist) {
 export async function tenYears(sessions, onlyKept) {
   ensureChromium();
   const dist = join(root, '.test', 'dist');
-  build(dist);
+  await build(dist);
   const pg = await cluster(`bench-${process.pid}`);
   try {
     await makeShop(pg, sessions);
