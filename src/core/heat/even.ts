@@ -21,15 +21,22 @@ export function readGrid(
   grid: readonly number[],
   logs: ArrayLike<number>,
 ): Estimate {
-  const beliefs = grid.map((x, i) => -0.5 * ((x - prior.mean) / prior.sd) ** 2 + logs[i]!);
-  const top = Math.max(...beliefs);
-  const weights = beliefs.map((log) => Math.exp(log - top));
-  const all = weights.reduce((sum, weight) => sum + weight, 0);
-  const mean = grid.reduce((sum, x, i) => sum + (weights[i]! / all) * x, 0);
-  return {
-    mean,
-    sd: Math.sqrt(grid.reduce((sum, x, i) => sum + (weights[i]! / all) * (x - mean) ** 2, 0)),
-  };
+  const weights = new Float64Array(grid.length);
+  let top = -Infinity;
+  for (let i = 0; i < weights.length; i++) {
+    weights[i] = -0.5 * ((grid[i]! - prior.mean) / prior.sd) ** 2 + logs[i]!;
+    top = Math.max(top, weights[i]!);
+  }
+  let [all, first] = [0, 0];
+  for (let i = 0; i < weights.length; i++) {
+    weights[i] = Math.exp(weights[i]! - top);
+    all += weights[i]!;
+    first += weights[i]! * grid[i]!;
+  }
+  const mean = first / all;
+  let second = 0;
+  for (let i = 0; i < weights.length; i++) second += weights[i]! * (grid[i]! - mean) ** 2;
+  return { mean, sd: Math.sqrt(second / all) };
 }
 
 /** The same from the likelihood itself. */

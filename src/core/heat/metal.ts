@@ -93,7 +93,14 @@ export function metalAfter(
     watts = 0,
   }: { seconds: number; room: number; stand?: Stand; watts?: number },
 ): number {
-  const { conductance, rate } = lossRate(body, stand);
+  return metalAtRate(lossRate(body, stand), celsius, { seconds, room, watts });
+}
+/** {@link metalAfter} for metal whose rate of loss is known already. */
+export function metalAtRate(
+  { conductance, rate }: { conductance: number; rate: number },
+  celsius: number,
+  { seconds, room, watts }: { seconds: number; room: number; watts: number },
+): number {
   const end = room + watts / conductance;
   return end + (celsius - end) * Math.exp(-rate * seconds);
 }

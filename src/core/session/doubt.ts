@@ -69,10 +69,12 @@ function carrierOf(cup: CupState, room: number): Carrier {
  */
 const STEP = 120;
 
+const RESTING = { step: STEP } as const;
+
 /** How a cup goes on for a while at one power, which may be none. */
-function laterAt(later: Later, heat: CupHeat, seconds: number, watts?: number): CupHeat {
-  const step = Math.max(STEP, seconds / 3);
-  return later(heat, seconds, watts ? { watts: () => watts, step } : { step });
+function laterAt(later: Later, heat: CupHeat, seconds: number, watts = 0): CupHeat {
+  if (watts === 0 && seconds <= 3 * STEP) return later(heat, seconds, RESTING);
+  return later(heat, seconds, { watts: () => watts, step: Math.max(STEP, seconds / 3) });
 }
 
 /** A burst as one bound takes it: from when to when the oven gives, ms, and how much, W. */
@@ -89,27 +91,22 @@ function givingOf(
   };
 }
 
-/** One bound, carried piece by piece between the moments the power comes and goes. */
-function carried(
-  state: SessionState,
-  cup: CupState,
+/** One bound of a cup in an oven, carried piece by piece between the moments the power comes and goes. */
+function throughBurst(
+  later: Later,
+  bound: CupHeat,
   {
-    of,
+    giving: { on, off, watts },
     from,
     to,
-    room,
-  }: { of: typeof COLDEST | typeof HOTTEST; from: number; to: number; room: number },
+  }: { giving: ReturnType<typeof givingOf>; from: number; to: number },
 ): CupHeat {
-  const { coldest, hottest } = carrierOf(cup, room);
-  const later = of === COLDEST ? coldest : hottest;
-  let heat = of === COLDEST ? cup.bounds!.low : cup.bounds!.high;
-  if (!cup.inOven) return laterAt(later, heat, (to - from) / 1000);
-  const { on, off, watts } = givingOf(state, cup.inOven, of);
+  let heat = bound;
   let since = from;
   for (const until of [on, off, to]) {
     if (until <= since || until > to) continue;
     const gives = since >= on && since < off;
-    heat = laterAt(later, heat, (until - since) / 1000, gives ? watts : undefined);
+    heat = laterAt(later, heat, (until - since) / 1000, gives ? watts : 0);
     since = until;
   }
   return heat;
@@ -117,13 +114,20 @@ function carried(
 
 /** Carries a cup's bounds on to a moment, through the burst it stands in. */
 export function carryBounds(state: SessionState, cup: CupState, at: number, room: number): void {
-  const { bounds } = cup;
+  const { bounds, inOven } = cup;
   if (!bounds || at <= bounds.at) return;
-  const span = { from: bounds.at, to: at, room };
+  const { coldest, hottest } = carrierOf(cup, room);
+  const carried = (later: Later, heat: CupHeat, of: typeof COLDEST | typeof HOTTEST) =>
+    inOven
+      ? throughBurst(later, heat, {
+          giving: givingOf(state, inOven, of),
+          ...{ from: bounds.at, to: at },
+        })
+      : laterAt(later, heat, (at - bounds.at) / 1000);
   cup.bounds = {
     at,
-    low: carried(state, cup, { of: COLDEST, ...span }),
-    high: carried(state, cup, { of: HOTTEST, ...span }),
+    low: carried(coldest, bounds.low, COLDEST),
+    high: carried(hottest, bounds.high, HOTTEST),
   };
 }
 

@@ -6,7 +6,7 @@ import { unload } from '../inserts.ts';
 import type { RunState, SessionState } from '../state.ts';
 import { wentIn, type MouldState } from '../state/mould.ts';
 import type { ShotState } from '../state/shot.ts';
-import { giveHeat, giveUntil, mouldHeat, shotHeatOf } from './mouldHeat.ts';
+import { giveHeat, giveUntil, mouldCelsius, shotHeatOf } from './mouldHeat.ts';
 
 /** s pressure is held on what stands in a mould: its own time, or a test's. */
 function heldFor(state: SessionState, { mould, shot: id }: MouldState): number {
@@ -123,7 +123,7 @@ export function newShot(
     waited: null,
     felt: null,
     celsius: null,
-    metal: mouldHeat(state, mould, at).celsius,
+    metal: mouldCelsius(state, mould, at),
     markedAt: null,
     marks: new Map(),
     called: null,

@@ -1,5 +1,4 @@
-import type { MetalBody } from '../../heat/index.ts';
-import { withMiss, FIRM, losing, metalAfter, shotJoules } from '../../heat/index.ts';
+import { withMiss, FIRM, losing, lossRate, metalAtRate, shotJoules } from '../../heat/index.ts';
 import type { SessionState } from '../state.ts';
 import type { ShotState } from '../state/shot.ts';
 import type { MetalKnown, MouldState } from '../state/mould.ts';
@@ -14,27 +13,46 @@ const LOSS_NUDGE = 0.05;
 /** K beyond which nothing more is said of a mould nobody looked at. */
 const WIDEST = 12;
 
+/** Metal that was at one heat at a moment, ms. */
+interface Since {
+  celsius: number;
+  at: number;
+}
+/** When a mould's metal was last known, and how warm; null where nobody knows, and nothing went in. */
+function since(state: SessionState, { metal, giving }: MouldState): Since | null {
+  if (metal.at !== 0) return metal;
+  return giving ? { celsius: roomOf(state), at: giving.from } : null;
+}
+
 /**
  * Where metal that was at one heat comes to by a moment: it loses heat as fast as said, and takes
  * what the shot in it gives up on the way, °C.
+ * @param ln of how much faster it loses than reckoned
  */
 function carried(
   state: SessionState,
   mould: MouldState,
-  { body, from, at }: { body: MetalBody; from: { celsius: number; at: number }; at: number },
+  { from, ln, at }: { from: Since; ln: number; at: number },
 ): number {
-  const go = (celsius: number, since: number, to: number, watts: number): number =>
-    metalAfter(body, celsius, {
-      seconds: Math.max(0, (Math.min(to, at) - Math.max(since, from.at)) / 1000),
-      room: roomOf(state),
-      stand: 'wood',
-      watts,
-    });
-  const giving = mould.giving;
-  if (!giving) return go(from.celsius, from.at, at, 0);
+  const rates = lossRate(losing(bodyOfMould(mould.mould), ln));
+  const room = roomOf(state);
+  const { giving } = mould;
+  if (!giving)
+    return metalAtRate(rates, from.celsius, { seconds: secondsTo(from.at, at), room, watts: 0 });
+  const begun = Math.max(from.at, Math.min(giving.from, at));
+  const over = Math.max(begun, Math.min(giving.until, at));
   const watts = giving.joules / Math.max(1, (giving.until - giving.from) / 1000);
-  const before = go(from.celsius, from.at, giving.from, 0);
-  return go(go(before, giving.from, giving.until, watts), giving.until, at, 0);
+  const gone = (celsius: number, start: number, end: number, watts: number): number =>
+    metalAtRate(rates, celsius, { seconds: secondsTo(start, end), room, watts });
+  return gone(gone(gone(from.celsius, from.at, begun, 0), begun, over, watts), over, at, 0);
+}
+const secondsTo = (from: number, to: number): number => Math.max(0, (to - from) / 1000);
+
+/** A mould's metal at a moment, °C. */
+export function mouldCelsius(state: SessionState, mould: MouldState, at: number): number {
+  const from = since(state, mould);
+  if (!from) return roomOf(state);
+  return carried(state, mould, { from, ln: lossTonight(state, mould).mean, at });
 }
 
 /**
@@ -43,21 +61,16 @@ function carried(
  * itself.
  */
 function metalKnown(state: SessionState, mould: MouldState, at: number): MetalKnown {
-  const giving = mould.giving;
-  if (mould.metal.at === 0 && !giving) return { celsius: roomOf(state), own: 5, slope: 0 };
-  const since = mould.metal.at === 0 ? giving!.from : mould.metal.at;
-  const start = mould.metal.at === 0 ? roomOf(state) : mould.metal.celsius;
-  const body = bodyOfMould(mould.mould);
+  const from = since(state, mould);
+  if (!from) return { celsius: roomOf(state), own: 5, slope: 0 };
   const { mean } = lossTonight(state, mould);
-  const to = (ln: number, celsius: number): number =>
-    carried(state, mould, { body: losing(body, ln), from: { celsius, at: since }, at });
-  const celsius = to(mean, start);
-  const kept = metalAfter(losing(body, mean), 1, {
-    seconds: Math.max(0, (at - since) / 1000),
-    room: 0,
-  });
-  const faster = to(mean + LOSS_NUDGE, start - mould.metal.slope * LOSS_NUDGE);
-  return { celsius, own: kept * mould.metal.own, slope: (celsius - faster) / LOSS_NUDGE };
+  const { slope, own } = mould.metal;
+  const celsius = carried(state, mould, { from, ln: mean, at });
+  const other = { celsius: from.celsius - slope * LOSS_NUDGE, at: from.at };
+  const faster = carried(state, mould, { from: other, ln: mean + LOSS_NUDGE, at });
+  const { rate } = lossRate(losing(bodyOfMould(mould.mould), mean));
+  const kept = Math.exp(-rate * secondsTo(from.at, at));
+  return { celsius, own: kept * own, slope: (celsius - faster) / LOSS_NUDGE };
 }
 /** A mould's metal at a moment, °C and its standard deviation, K. */
 export function mouldHeat(

@@ -8,7 +8,6 @@ import { BARREL_WARM } from '../../heat/index.ts';
 import { heldToLook, setMouldHeat } from '../effects/mouldHeat.ts';
 import { ALONG, LOOK_SD, roomOf } from '../effects/mouldLoss.ts';
 import { burstOver, openOven } from '../effects/oven.ts';
-import { cup, mould } from '../effects/onBench.ts';
 import { type HeatNote, READING_SD } from '../heatNotes.ts';
 import type { CupState, Reading } from '../state/cup.ts';
 import { EYE } from '../words.ts';
@@ -120,6 +119,42 @@ function readingNote(
   };
 }
 
+function readInjector(state: SessionState, key: string, { celsius, at }: Reading): void {
+  const injector = state.injectors.get(key);
+  if (!injector) return;
+  const warmed = injector.warmed || celsius >= BARREL_WARM - 5;
+  alter(injector, { metal: { celsius, at }, warmed });
+}
+
+function readMould(state: SessionState, key: string, reading: Reading): void {
+  const mould = state.moulds.get(key);
+  if (!mould) return;
+  const { celsius, at, stage } = reading;
+  mould.reading = reading;
+  const sd = stage ? LOOK_SD.eye : LOOK_SD.probe;
+  const own = Math.hypot(sd, ALONG);
+  if (!stage) heldToLook(state, mould, { celsius, sd: own, at });
+  setMouldHeat(mould, { celsius, own, slope: 0 }, at);
+  mould.metalNotes.push({ at, room: roomOf(state), kind: 'read', celsius, sd });
+  if (celsius >= mould.mould.warmTo - 3) mould.warmed = true;
+}
+
+/** What a reading makes of each thing that has a heat. */
+const READ: Record<
+  z.infer<typeof ReadingSchema>['target']['kind'],
+  (state: SessionState, key: string, reading: Reading, device: boolean) => void
+> = {
+  cup: (state, key, reading, device) => {
+    const cup = state.cups.get(key);
+    if (cup) readCup(state, cup, reading, device);
+  },
+  injector: readInjector,
+  // It stands in the log; nothing is reckoned with it.
+  block: () => undefined,
+  mould: readMould,
+  room: (state, _key, { celsius }) => void (state.roomCelsius = celsius),
+};
+
 export const reading: EventKind<typeof ReadingSchema> = {
   work: {
     name: 'Heat read',
@@ -130,40 +165,17 @@ export const reading: EventKind<typeof ReadingSchema> = {
   rows: noRows,
   heat: readingNote,
   brings: OWN,
-  apply: (state, event) => {
-    const { target, celsius, stage } = event.payload;
+  apply: (state, { at, payload: { target, celsius, stage, from } }) => {
     const eye = stage ? EYE[stage] : null;
-    if (celsius === null && !eye) return;
-    const at = celsius ?? (eye!.low + eye!.high) / 2;
+    const read = celsius ?? (eye && (eye.low + eye.high) / 2);
+    if (read === null) return;
     const reading: Reading = {
-      at: event.at,
-      celsius: at,
+      at,
+      celsius: read,
       low: celsius ?? eye!.low,
       high: celsius ?? eye!.high,
       stage,
     };
-    if (target.kind === 'cup') {
-      cup(state, target.key, (cup) =>
-        readCup(state, cup, reading, event.payload.from === 'device'),
-      );
-    }
-    const injector = target.kind === 'injector' ? state.injectors.get(target.key) : undefined;
-    if (injector)
-      alter(injector, {
-        metal: { celsius: at, at: event.at },
-        warmed: injector.warmed || at >= BARREL_WARM - 5,
-      });
-    if (target.kind === 'mould') {
-      mould(state, target.key, (mould) => {
-        mould.reading = reading;
-        const sd = eye ? LOOK_SD.eye : LOOK_SD.probe;
-        const own = Math.hypot(sd, ALONG);
-        if (!eye) heldToLook(state, mould, { celsius: at, sd: own, at: event.at });
-        setMouldHeat(mould, { celsius: at, own, slope: 0 }, event.at);
-        mould.metalNotes.push({ at: event.at, room: roomOf(state), kind: 'read', celsius: at, sd });
-        if (at >= mould.mould.warmTo - 3) mould.warmed = true;
-      });
-    }
-    if (target.kind === 'room') state.roomCelsius = at;
+    READ[target.kind](state, target.key, reading, from === 'device');
   },
 };
