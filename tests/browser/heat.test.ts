@@ -7,6 +7,7 @@ import {
   byPointer,
   foreseen,
   mainSays,
+  padOpened,
   startDemo,
   pressedFor,
   settled,
@@ -102,13 +103,13 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     const before = await page.locator('[data-seq]').getAttribute('data-seq');
     const beside = BESIDE[step ?? ''];
     if (beside !== undefined) {
-      if (!(await pressedFor(page, hands, says))) continue;
+      if (!(await padOpened(page, hands, says))) continue;
       await hands.read(beside);
     } else if (read) {
       if (!placed.has(read)) {
         // One tap on the pad puts an instrument into the cup.
         const name = [...keys.keys()][placed.size]!;
-        if (!(await pressedFor(page, hands, says))) continue;
+        if (!(await padOpened(page, hands, says))) continue;
         await page
           .getByRole('dialog')
           .getByRole('button', { name: new RegExp(name) })

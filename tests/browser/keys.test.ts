@@ -62,9 +62,9 @@ test('a session run by keyboard alone, with an undo, a by-eye look and marks by 
   let presses = 0;
   const counted: Hands = {
     ...hands,
-    main: async () => {
+    press: async () => {
       presses += 1;
-      await hands.main();
+      await hands.press();
     },
     read: async (celsius) => {
       const pad = page.getByRole('dialog');

@@ -3,6 +3,9 @@ import { expect } from '@playwright/test';
 
 /** How a maker gets on at the bench: by pointer, or by keys alone. */
 export interface Hands {
+  /** presses the main key, whatever it says by now */
+  press: () => Promise<void>;
+  /** the same, once it may be pressed */
   main: () => Promise<void>;
   read: (celsius: number) => Promise<void>;
   cavity: (count: number) => Promise<void>;
@@ -65,12 +68,17 @@ async function unguarded(page: Page): Promise<void> {
   await expect(guarded).toHaveCount(0);
 }
 
-/** @param shown what the shop's own thermometer shows of °C */
-export const byPointer = (page: Page, shown = (celsius: number) => celsius): Hands => ({
+const mainBy = (page: Page, press: () => Promise<void>): Pick<Hands, 'press' | 'main'> => ({
+  press,
   main: async () => {
     await unguarded(page);
-    await page.locator('[data-main]').click();
+    await press();
   },
+});
+
+/** @param shown what the shop's own thermometer shows of °C */
+export const byPointer = (page: Page, shown = (celsius: number) => celsius): Hands => ({
+  ...mainBy(page, () => page.locator('[data-main]').click()),
   read: async (celsius) => {
     const pad = page.getByRole('dialog');
     for (const digit of String(Math.round(shown(celsius))))
@@ -82,10 +90,7 @@ export const byPointer = (page: Page, shown = (celsius: number) => celsius): Han
 });
 
 export const byKeys = (page: Page): Hands => ({
-  main: async () => {
-    await unguarded(page);
-    await page.keyboard.press('Space');
-  },
+  ...mainBy(page, () => page.keyboard.press('Space')),
   read: async (celsius) => {
     await page.keyboard.type(String(celsius));
     if (await page.getByRole('dialog').isVisible()) await page.keyboard.press('Enter');
@@ -131,8 +136,30 @@ export async function pressedFor(page: Page, hands: Hands, read: string): Promis
   await unguarded(page);
   const strip = await page.locator('[data-strip]').innerText();
   if ((await mainSays(page)) !== read) return null;
-  await hands.main();
+  // At once: a key that becomes another in between is guarded, and to wait that out would press what
+  // nobody has read.
+  await hands.press();
   return strip;
+}
+
+/**
+ * Presses the main key for the reading it asks for. On a slow machine the advice may have moved on
+ * between being read and being followed: then that was done, or nothing.
+ * @returns whether the pad stands open
+ */
+export async function padOpened(page: Page, hands: Hands, read: string): Promise<boolean> {
+  const seq = await page.locator('[data-seq]').getAttribute('data-seq');
+  if (!(await pressedFor(page, hands, read))) return false;
+  const pad = page.getByRole('dialog');
+  await expect
+    .poll(
+      async () =>
+        (await pad.isVisible()) ||
+        (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq ||
+        (await mainSays(page)) !== read,
+    )
+    .toBe(true);
+  return pad.isVisible();
 }
 
 /** Steps whose key says something else once their time is up, or cavities are touched. */
@@ -156,18 +183,7 @@ export async function follow(
     const says = await mainSays(page);
     const read = /Read (\S)/.exec(says)?.[1];
     if (read) {
-      if (!(await pressedFor(page, hands, says))) continue;
-      // On a slow machine the advice may have moved on between being read and being followed: then
-      // that was done.
-      const pad = page.getByRole('dialog');
-      await expect
-        .poll(
-          async () =>
-            (await pad.isVisible()) ||
-            (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq,
-        )
-        .toBe(true);
-      if (!(await pad.isVisible())) continue;
+      if (!(await padOpened(page, hands, says))) continue;
       await hands.read(BESIDE[step ?? ''] ?? (await shown(page, read)));
       await expect(page.getByRole('dialog')).toBeHidden();
     } else if (step === 'cool' || step === 'heating') {
