@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { begin, plan } from './book.ts';
-import { byPedal, byPointer, follow, type Hands, open, settled, stepOf } from './steps.ts';
+import { byPedal, byPointer, type Hands } from './hands.ts';
+import { follow, open, settled, stepOf } from './steps.ts';
 
 /** To the end of the session, and the order's bar in the book. */
 async function count(

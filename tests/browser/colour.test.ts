@@ -2,7 +2,8 @@ import { expect, test } from '@playwright/test';
 import { colourOfHex, deltaE } from '../../src/core/colour/index.ts';
 import { begin, plan } from './book.ts';
 import { pictured } from './picture.ts';
-import { byKeys, follow, open, settled, takeFrom } from './steps.ts';
+import { byKeys } from './hands.ts';
+import { follow, open, settled, takeFrom } from './steps.ts';
 
 /** A plain picture of stripes. */
 const striped = (stripes: readonly [number, number, number][]): Promise<Buffer> =>

@@ -2,9 +2,9 @@ import { expect, test } from '@playwright/test';
 import type { AnyEvent, BenchEvent, Snapshot } from '@/core/session/index.ts';
 import { stirredHeat } from '@/device/hiddenBench.ts';
 import { standIn } from '@/device/standIn.ts';
+import { byPointer } from './hands.ts';
 import {
   BESIDE,
-  byPointer,
   foreseen,
   mainSays,
   padOpened,

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { byKeys, follow, type Hands, ownClock, settled } from './steps.ts';
+import { byKeys, type Hands } from './hands.ts';
+import { follow, ownClock, settled } from './steps.ts';
 
 test('a session run by keyboard alone, with an undo, a by-eye look and marks by number and arrow', async ({
   page,

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { byPointer, follow, open, ownClock, pick, settled, startDemo } from './steps.ts';
+import { byPointer } from './hands.ts';
+import { follow, open, ownClock, pick, settled, startDemo } from './steps.ts';
 
 test('the whole way by pointer: an order, a plan, a session shot and counted, the bar moved', async ({
   page,

@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { ascii, binary, sphere, torus } from '../meshes.ts';
-import { byPointer, follow, open, ownClock, settled } from './steps.ts';
+import { byPointer } from './hands.ts';
+import { follow, open, ownClock, settled } from './steps.ts';
 
 test(
   'a mesh gives a cavity its volume, section and outline; its units are asked; a hole ' +

@@ -1,15 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { begin } from './book.ts';
-import {
-  byKeys,
-  follow,
-  open,
-  ownClock,
-  pick,
-  pressedOnSight,
-  settled,
-  takeFrom,
-} from './steps.ts';
+import { byKeys } from './hands.ts';
+import { follow, open, ownClock, pick, pressedOnSight, settled, takeFrom } from './steps.ts';
 
 test('a colour nobody has named is a mix and a colourway at one touch, and what was shot of it is that', async ({
   page,

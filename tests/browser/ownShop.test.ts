@@ -7,7 +7,8 @@ import pg from 'pg';
 import { AppProcess } from '../../scripts/appProcess.ts';
 import { freePort, root } from '../../scripts/lib.mjs';
 import { pictured } from './picture.ts';
-import { byPointer, follow, ownClock, settled } from './steps.ts';
+import { byPointer } from './hands.ts';
+import { follow, ownClock, settled } from './steps.ts';
 
 /** An app of a shop that has nothing in it yet. */
 async function emptyShop(): Promise<AppProcess> {

@@ -1,6 +1,7 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { begin } from './book.ts';
-import { byKeys, byPointer, follow, type Hands, open, ownClock, pick, settled } from './steps.ts';
+import { byKeys, byPointer, type Hands } from './hands.ts';
+import { follow, open, ownClock, pick, settled } from './steps.ts';
 
 /** How a maker gets at what a dialog offers: a press on it, or a key while it has the focus. */
 interface Panels {

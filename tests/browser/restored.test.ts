@@ -3,7 +3,8 @@ import pg from 'pg';
 import { v4 } from 'uuid';
 import type { Snapshot } from '@/core/session/index.ts';
 import { freshBench, logOf } from './keptActs.ts';
-import { byPointer, settled } from './steps.ts';
+import { byPointer } from './hands.ts';
+import { settled } from './steps.ts';
 
 test('a tablet three hours fast records by the shop’s clock, and says so', async ({
   page,

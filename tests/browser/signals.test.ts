@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
-import { byPointer, follow, mainSays, startDemo } from './steps.ts';
+import { byPointer } from './hands.ts';
+import { follow, mainSays, startDemo } from './steps.ts';
 
 interface Given {
   tones: number[];

@@ -4,7 +4,8 @@ import { atMoment, noted } from './bench.ts';
 import { freshBench, logOf, waitingIn } from './keptActs.ts';
 import { AppProcess } from '../../scripts/appProcess.ts';
 import { freePort } from '../../scripts/lib.mjs';
-import { byPointer, settled } from './steps.ts';
+import { byPointer } from './hands.ts';
+import { settled } from './steps.ts';
 
 test('eight tabs on one bench: each opens, hears what another bench does, and the pages between go on', async ({
   page,
