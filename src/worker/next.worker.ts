@@ -4,12 +4,15 @@ import { believed, narrowed, nextAddition, thinning } from '../core/colour/index
 
 export interface NextAsk {
   n: number;
+  /** what the charge is, in a word: the answer is of that */
+  of: string;
   charge: Charge;
   /** how the swatch looks, where it was looked at */
   looks: Colour | null;
 }
 export interface NextAnswer {
   n: number;
+  of: string;
   adding: Adding;
   thin: Thinning | null;
 }
@@ -19,10 +22,11 @@ export interface NextAnswer {
  * own thread.
  */
 addEventListener('message', ({ data }: MessageEvent<NextAsk>) => {
-  const of = narrowed(data.charge);
-  const charge = data.looks ? { ...of, now: believed(of, data.looks) } : of;
+  const narrow = narrowed(data.charge);
+  const charge = data.looks ? { ...narrow, now: believed(narrow, data.looks) } : narrow;
   postMessage({
     n: data.n,
+    of: data.of,
     adding: nextAddition(charge),
     thin: thinning(charge),
   } satisfies NextAnswer);

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { Colour } from '@/core/colour/index.ts';
 import type { Material, Named } from '@/core/material/index.ts';
 import { KINDS, materialOf, naming, sameThing } from '@/core/material/index.ts';
@@ -70,10 +70,8 @@ export function OneCup({ state, cup, units, heatOf, scale, onSend, onUndo, rows,
   const on = rung && named(rung);
   const goes = rung ? goesOf(rung, on, units) : [];
   const [wanted, setWanted] = useState<Colour | null>(null);
-  const charge = useMemo(() => {
-    const own = chargeOf(cup, materials);
-    return own && wanted ? { ...own, target: wanted } : own;
-  }, [cup, materials, wanted]);
+  const own = chargeOf(cup, materials);
+  const charge = own && wanted ? { ...own, target: wanted } : own;
   const answer = useNext(charge, looks);
   const add = (dose: Dose, counted: 'hand' | 'guess' = 'hand') => {
     setLooks(null);
