@@ -89,48 +89,51 @@ export function NextGo({
         <span>{looks ? 'as it was seen' : 'now, as reckoned'}</span>
         <span>{wanted ? 'wanted, not the recipe’s' : 'wanted, by the recipe'}</span>
       </p>
-      {answer ? (
-        <>
-          <p className="mt-1">
-            <span className="figure text-4xl" data-apart>
-              {answer.adding.now.toFixed(1)}
-            </span>{' '}
-            apart <span className="text-soft">a keen eye sees 1, most see 2</span>
-          </p>
-          {answer.adding.add.length > 0 ? (
-            <button
-              type="button"
-              className="act mt-2 min-h-16 w-full justify-start text-left text-lg font-bold"
-              onClick={onAdvised}
-              data-advised
-            >
-              Next: {answer.adding.add.map(said).join(', ')}, stir, look again (
-              {answer.adding.after.toFixed(1)} apart) <kbd className="hint font-mono">N</kbd>
-            </button>
-          ) : (
-            <p className="mt-1 font-bold">
-              {answer.adding.now <= NEAR
-                ? 'Near enough: nothing more is wanted.'
-                : 'Nothing of its ladder brings it nearer.'}
+      {/* While it is reckoned anew nothing under it moves under a hand. */}
+      <div className="min-h-32">
+        {answer ? (
+          <>
+            <p className="mt-1">
+              <span className="figure text-4xl" data-apart>
+                {answer.adding.now.toFixed(1)}
+              </span>{' '}
+              apart <span className="text-soft">a keen eye sees 1, most see 2</span>
             </p>
-          )}
-          {thin && (
-            <p className="mt-2 font-semibold text-watch" data-thin>
-              ◇ Overdone: {say(thin.clear, 'volume', units)} of clear brings it back to{' '}
-              {thin.after.toFixed(1)} apart, a charge of {say(thin.charge, 'volume', units)}.{' '}
-              {hot(thin.clear) <= room
-                ? 'The cup has room.'
-                : `Hot, the cup has room for ${say(Math.max(0, room), 'volume', units)}: pour off ` +
-                  'first, or take a larger one.'}{' '}
-              <button type="button" className="act mt-1" onClick={() => onClear(thin.clear)}>
-                The clear is in
+            {answer.adding.add.length > 0 ? (
+              <button
+                type="button"
+                className="act mt-2 min-h-16 w-full justify-start text-left text-lg font-bold"
+                onClick={onAdvised}
+                data-advised
+              >
+                Next: {answer.adding.add.map(said).join(', ')}, stir, look again (
+                {answer.adding.after.toFixed(1)} apart) <kbd className="hint font-mono">N</kbd>
               </button>
-            </p>
-          )}
-        </>
-      ) : (
-        <p className="hint mt-1">reckoning…</p>
-      )}
+            ) : (
+              <p className="mt-1 font-bold">
+                {answer.adding.now <= NEAR
+                  ? 'Near enough: nothing more is wanted.'
+                  : 'Nothing of its ladder brings it nearer.'}
+              </p>
+            )}
+            {thin && (
+              <p className="mt-2 font-semibold text-watch" data-thin>
+                ◇ Overdone: {say(thin.clear, 'volume', units)} of clear brings it back to{' '}
+                {thin.after.toFixed(1)} apart, a charge of {say(thin.charge, 'volume', units)}.{' '}
+                {hot(thin.clear) <= room
+                  ? 'The cup has room.'
+                  : `Hot, the cup has room for ${say(Math.max(0, room), 'volume', units)}: pour off ` +
+                    'first, or take a larger one.'}{' '}
+                <button type="button" className="act mt-1" onClick={() => onClear(thin.clear)}>
+                  The clear is in
+                </button>
+              </p>
+            )}
+          </>
+        ) : (
+          <p className="hint mt-1">reckoning…</p>
+        )}
+      </div>
       <details className="mt-2">
         <summary className="flex min-h-11 cursor-pointer items-center">
           A swatch on the blade, photographed
