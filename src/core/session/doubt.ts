@@ -69,12 +69,10 @@ function carrierOf(cup: CupState, room: number): Carrier {
  */
 const STEP = 120;
 
-const RESTING = { step: STEP } as const;
-
 /** How a cup goes on for a while at one power, which may be none. */
 function laterAt(later: Later, heat: CupHeat, seconds: number, watts = 0): CupHeat {
-  if (watts === 0 && seconds <= 3 * STEP) return later(heat, seconds, RESTING);
-  return later(heat, seconds, { watts: () => watts, step: Math.max(STEP, seconds / 3) });
+  const step = Math.max(STEP, seconds / 3);
+  return later(heat, seconds, watts ? { watts: () => watts, step } : { step });
 }
 
 /** A burst as one bound takes it: from when to when the oven gives, ms, and how much, W. */
@@ -96,10 +94,10 @@ function throughBurst(
   later: Later,
   bound: CupHeat,
   {
-    giving: { on, off, watts },
+    burst: { on, off, watts },
     from,
     to,
-  }: { giving: ReturnType<typeof givingOf>; from: number; to: number },
+  }: { burst: ReturnType<typeof givingOf>; from: number; to: number },
 ): CupHeat {
   let heat = bound;
   let since = from;
@@ -119,10 +117,7 @@ export function carryBounds(state: SessionState, cup: CupState, at: number, room
   const { coldest, hottest } = carrierOf(cup, room);
   const carried = (later: Later, heat: CupHeat, of: typeof COLDEST | typeof HOTTEST) =>
     inOven
-      ? throughBurst(later, heat, {
-          giving: givingOf(state, inOven, of),
-          ...{ from: bounds.at, to: at },
-        })
+      ? throughBurst(later, heat, { burst: givingOf(state, inOven, of), from: bounds.at, to: at })
       : laterAt(later, heat, (at - bounds.at) / 1000);
   cup.bounds = {
     at,
