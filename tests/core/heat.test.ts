@@ -66,7 +66,8 @@ test(
           near(freezeTime(shape, across, { from, metal })!, exact, 0.03 * exact + 0.01);
         },
       ),
-      { numRuns: 80 },
+      // Where the range ends, the formula is furthest off.
+      { numRuns: 80, examples: [['round', 5, 146, 26] as const, ['slab', 2, 145, 15] as const] },
     );
     assert.ok(inside > 20, 'the range is not empty');
     assert.equal(freezeTime('slab', 3, { from: 165, metal: 115 }), null);

@@ -7,7 +7,7 @@ import { PLASTISOL } from '../material/plastisol.ts';
  * Tm) at most `ratio`, and at least so many mm across. Thinner than that the film is not so much
  * more plastic.
  */
-const HOLDS = { slab: { ratio: 0.8, least: 2 }, round: { ratio: 0.7, least: 5 } } as const;
+const HOLDS = { slab: { ratio: 0.8, least: 2 }, round: { ratio: 0.69, least: 5 } } as const;
 
 /** Plastic that comes to rest at metal, °C, W/m²K of contact, °C under which it stops flowing. */
 interface Freezing {
