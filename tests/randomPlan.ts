@@ -1,10 +1,12 @@
 import fc from 'fast-check';
-import type { PlanInput, Tools } from '@/core/plan/index.ts';
+import type { Job, PlanInput, Tools } from '@/core/plan/index.ts';
 import { draftPlan } from '@/core/plan/index.ts';
 import { DEFAULTS, SHELF, WANTED } from './demoPlan.ts';
 
 interface Drawn {
   bait: number;
+  /** another bait of the same colours, shot with the same injector; null = none */
+  beside: number | null;
   colourway: number;
   count: number;
   /** barrels and cups against the demo shop's own */
@@ -21,6 +23,7 @@ interface Drawn {
 
 const choice = fc.record<Drawn>({
   bait: fc.integer({ min: 1, max: SHELF.baits.length }),
+  beside: fc.option(fc.integer({ min: 1, max: SHELF.baits.length })),
   colourway: fc.integer({ min: 1, max: SHELF.colourways.length }),
   count: fc.integer({ min: 1, max: 400 }),
   barrel: fc.double({ min: 0.25, max: 2, noNaN: true }),
@@ -62,19 +65,29 @@ function toolsOf(tools: Tools, drawn: Drawn, layers: string[]): Tools {
   };
 }
 
+/** Jobs that are all shot with what the first of them is shot with, where its barrels are as many. */
+const withFirst = (jobs: readonly Job[]): Job[] =>
+  jobs.map((job) => ({
+    ...job,
+    tools: job.tools.map((tools, nth): Tools => {
+      const { injector, block } = jobs[0]!.tools[nth] ?? tools;
+      const barrels = (of: Tools['injector']) => of?.injector.barrels.length;
+      return barrels(injector) === barrels(tools.injector) ? { ...tools, injector, block } : tools;
+    }),
+  }));
+
 /**
  * Plans nobody would lay by hand: any bait in any colourway, tools of any size, trials, habits and
  * ways of feeding.
  */
 export const randomPlan: fc.Arbitrary<PlanInput> = choice.map((drawn) => {
-  const plan = draftPlan(
-    SHELF,
-    [{ ...WANTED[0]!, bait: drawn.bait, colourway: drawn.colourway, count: drawn.count }],
-    DEFAULTS,
-  );
+  const { bait, beside, colourway, count } = drawn;
+  const one = { ...WANTED[0]!, bait, colourway, count };
+  const other = { ...one, part: 2, line: 2, bait: beside ?? bait };
+  const plan = draftPlan(SHELF, beside === null ? [one] : [one, other], DEFAULTS);
   return {
     ...plan,
-    jobs: plan.jobs.map((job) => ({
+    jobs: withFirst(plan.jobs).map((job) => ({
       ...job,
       trials: drawn.trials,
       tools: job.tools.map((tool) => toolsOf(tool, drawn, Object.keys(job.layers))),

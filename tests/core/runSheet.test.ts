@@ -9,6 +9,7 @@ import { METRIC, spoken } from '@/core/quantity/index.ts';
 import { OVENS } from '../../scripts/demo/bench.ts';
 import { demoPlan } from '../demoPlan.ts';
 import { randomPlan } from '../randomPlan.ts';
+import { twoOfOneColour } from './sideBySideKit.ts';
 
 const KNOWN: TimingKnown = {
   ...{ ovens: [{ id: 1, oven: OVENS[0]! }], learned: NOTHING_LEARNED, hands: {}, room: 18 },
@@ -63,5 +64,22 @@ test('the demo plan fits one sheet of paper', () => {
   assert.match(
     spoken(rows.find(({ draws }) => draws.length > 1)!.with, METRIC),
     /A \d+ mL, B \d+ mL; /,
+  );
+});
+
+test('draws that come by turns are one line, as long as they do', () => {
+  const input = twoOfOneColour([32, 8]);
+  const plan = planSession(input, METRIC);
+  const { rows } = runSheet(plan, input, timeSession(plan, input, KNOWN));
+  const lines = rows
+    .filter(({ draws }) => draws.length > 0)
+    .map(({ what, draws }) => [spoken(what, METRIC), draws.length] as const);
+  const [one, other] = input.jobs.map(({ bait, colourway }) => `${bait.name}, ${colourway.name}`);
+  const turns = 2 * plan.runs[1]!.shots;
+  assert.deepEqual(lines[0], [`Draws 1 to ${turns} by turns: ${one}, then ${other}`, turns]);
+  assert.ok(lines.slice(1).every(([what]) => what.endsWith(`: ${one}`)));
+  assert.equal(
+    lines.reduce((sum, [, draws]) => sum + draws, 0),
+    plan.draws.length,
   );
 });

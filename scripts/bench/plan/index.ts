@@ -11,6 +11,7 @@ import {
 } from '../../../src/core/ahead/index.ts';
 import type { Book, LaidBook } from '../../../src/core/ahead/index.ts';
 import { layEvening, timingOf } from '../../../src/core/tape/index.ts';
+import { adds } from './adds.ts';
 import { bookOf } from './books.ts';
 import { byHabit, type Comes } from './habit.ts';
 import { type Figures, optimumOf } from './optimum.ts';
@@ -175,6 +176,7 @@ function dragged(): void {
 /** What is measured, by the name it is asked for by. */
 const PARTS = {
   timing: retimed,
+  adds,
   dragged,
   small: () => beside(BOOKS),
   habit: () => againstHabit(BOOKS),

@@ -1,24 +1,21 @@
 import { sum } from '../shot/index.ts';
-import type { Flow } from '../shot/index.ts';
 import { shotHeat } from './heat.ts';
 import type { Job, PlanInput } from './input.ts';
-import type { Laid, NotLaid, PlannedDraw } from './laid.ts';
+import type { Laid, NotLaid } from './laid.ts';
+import { type InTurns, layInTurns } from './layInTurns.ts';
 import { layJob } from './lay.ts';
+import { runsOf } from './run.ts';
 
 /** All a session's jobs, run by run: their shots, draws, and where every gram goes. */
-export interface LaidJobs {
+export interface LaidJobs extends InTurns {
   runs: Laid[];
-  draws: PlannedDraw[];
-  flows: Flow[];
-  /** number of the draw each flow belongs to */
-  flowDraws: number[];
   /** the hottest anything is drawn at, °C */
   hottest: number;
 }
 
 /**
- * Lays a session's jobs one after the other. The cups' sizes do not matter for it, only what is to
- * be in them.
+ * Lays a session's jobs one after the other; those that go on in step by turns. The cups' sizes do
+ * not matter for it, only what is to be in them.
  * @returns the job that cannot be laid, and why
  */
 export function layJobs(input: PlanInput): LaidJobs | { job: Job; why: NotLaid } {
@@ -33,11 +30,10 @@ export function layJobs(input: PlanInput): LaidJobs | { job: Job; why: NotLaid }
     if (typeof own === 'string') return { job, why: own };
     runs.push(...own);
   }
+  const each = input.jobs.flatMap(runsOf).map((run, nth) => ({ run, laid: runs[nth]! }));
   return {
     runs,
-    draws: runs.flatMap(({ draws }) => draws),
-    flows: runs.flatMap(({ flows }) => flows),
-    flowDraws: runs.flatMap(({ flowDraws }) => flowDraws),
+    ...layInTurns(each),
     hottest: Math.max(...input.jobs.flatMap(({ tools }) => tools.map(shotHeat))),
   };
 }

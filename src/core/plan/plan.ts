@@ -157,7 +157,7 @@ export function planSession(input: PlanInput, shop: ShopUnits): Plan {
     ok: !isRefused(remarks),
     remarks,
     runs: laid.runs.map(({ planned }) => planned),
-    shots: laid.runs.flatMap(({ shots }) => shots),
+    shots: laid.shots,
     draws: laid.draws,
     cups,
     totals: totalsOf(laid, cups, balance),

@@ -2,7 +2,7 @@ import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
 import { dataOf, type StepKey } from './stepKinds.ts';
 import { warmingDue } from './steps/moulds/warming.ts';
-import { freeMould, runInHand } from './steps/work.ts';
+import { freeMould, inStep, mouldsOf, runInHand } from './steps/work.ts';
 
 /** Steps that hands have between a mould that opens and its next draw. */
 const TURN: readonly StepKey[] = ['open', 'mark', 'sprue', 'rack', 'close', 'top'];
@@ -30,7 +30,11 @@ export function nextDraw(state: SessionState, all: readonly Step[], now: number)
   const drawn = (step: Step) => step.key === 'match' || step.key === 'draw';
   if (all.some((step) => step.key === 'cook' || step.key === 'shoot')) return null;
   if (freeMould(state, run) && all.some(drawn)) return before(drawn);
-  if (run.done + run.trialsDone >= run.target + run.trials) return null;
+  const going = inStep(state, run).filter(
+    ({ done, trialsDone, target, trials }) => done + trialsDone < target + trials,
+  );
+  if (going.length === 0) return null;
+  const next = new Set(going.flatMap((one) => mouldsOf(state, one)));
   // A mould that is open, or due to be, wants what is left of its turn; one that cools wants it
   // all, after that.
   const turns = all.flatMap((step): number[] => {
@@ -39,12 +43,7 @@ export function nextDraw(state: SessionState, all: readonly Step[], now: number)
     const open = at >= 0 && step.key !== 'close' && step.key !== 'top';
     // Baits on their way to the rack have left their mould.
     if (open && !mould) return [takes(TURN.slice(at))];
-    if (
-      !mould ||
-      !run.tools.moulds.some(({ id }) => String(id) === mould.key) ||
-      (!open && step.key !== 'cool')
-    )
-      return [];
+    if (!mould || !next.has(mould) || (!open && step.key !== 'cool')) return [];
     const left = open
       ? takes(TURN.slice(at))
       : Math.max(0, ((step.until ?? now) - now) / 1000) + takes(TURN);

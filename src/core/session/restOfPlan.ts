@@ -1,4 +1,5 @@
 import type { CupId } from '../plan/cupId.ts';
+import { inTurns, runsInStep } from '../plan/inStep.ts';
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan, PlannedCup } from '../plan/planned.ts';
 import type { Begun } from '../tape/evening.ts';
@@ -17,6 +18,38 @@ function shotsLeft({ key, target, trials, done, trialsDone }: RunState, plan: Pl
   const more = Array.from({ length: Math.max(0, left - planned.length) }, () => last);
   return [...planned.slice(-left), ...more];
 }
+
+/** Shots by the draws that serve them: those of one draw together. */
+function byDraw(shots: readonly PlannedShot[], plan: Plan): PlannedShot[][] {
+  const drawOf = new Map(plan.draws.flatMap(({ n, shots }) => shots.map((shot) => [shot, n])));
+  const groups: PlannedShot[][] = [];
+  for (const shot of shots) {
+    const group = groups.at(-1);
+    const isServedWith = group?.every(
+      (other) => drawOf.get(other.n) === drawOf.get(shot.n) && other.mould !== shot.mould,
+    );
+    if (isServedWith) group!.push(shot);
+    else groups.push([shot]);
+  }
+  return groups;
+}
+
+/** Shots of a session still to come, in the order they will: by turns where runs go on in step. */
+function allLeft(state: SessionState, plan: Plan): PlannedShot[] {
+  const runs = plan.runs.flatMap(({ key }) => state.runs.get(key) ?? []);
+  return runsInStep(runs).flatMap((group) =>
+    inTurns(
+      // The mould that was shot the least is shot next.
+      [...group]
+        .sort((one, other) => shotOf(state, one.key) - shotOf(state, other.key))
+        .map(({ key }) => byDraw(shotsLeft(state.runs.get(key)!, plan), plan)),
+    ).flat(),
+  );
+}
+const shotOf = ({ runs }: SessionState, key: string): number => {
+  const { done, trialsDone } = runs.get(key)!;
+  return done + trialsDone;
+};
 
 /** Shots to come and the draws that serve them, numbered from one. */
 function numbered(
@@ -83,11 +116,7 @@ export function restOfPlan(
   now: number,
   plan: Plan = planAndAlso(state).plan,
 ): { plan: Plan; begun: Begun } {
-  const left = plan.runs.flatMap(({ key }) => {
-    const run = state.runs.get(key);
-    return run ? shotsLeft(run, plan) : [];
-  });
-  const { shots, draws, was } = numbered(left, plan);
+  const { shots, draws, was } = numbered(allLeft(state, plan), plan);
   const needed = new Set(
     draws.flatMap((draw) => [...(draw.poured ?? []), ...draw.barrels].map(({ cup }) => cup)),
   );

@@ -5,11 +5,8 @@ import type { CupChoice } from '../plan/input.ts';
 
 type Stain = Parameters<typeof changeOf>[1];
 
-/** What an injector wants before a run, and the run it was last used for. */
-export interface ColourChange {
-  change: Exclude<Change, 'same'>;
-  after: Run;
-}
+/** What an injector wants before a run. */
+export type ColourChange = Exclude<Change, 'same'>;
 
 /** What of an evening tells it. */
 interface Shooting {
@@ -35,21 +32,16 @@ function stainsOf(evening: Shooting, { job, stage, tools }: Run): Map<number, St
  */
 export function colourChanges(evening: Shooting): Map<string, ColourChange> {
   const found = new Map<string, ColourChange>();
-  const held = new Map<number, { stains: Map<number, Stain>; run: Run }>();
+  const held = new Map<number, Map<number, Stain>>();
   for (const run of evening.shooting) {
     const injector = run.tools.injector?.id;
     if (injector === undefined) continue;
     const stains = stainsOf(evening, run);
     const was = held.get(injector);
-    const changes = [...stains].map(([barrel, stain]) =>
-      changeOf(was?.stains.get(barrel) ?? null, stain),
-    );
+    const changes = [...stains].map(([barrel, stain]) => changeOf(was?.get(barrel) ?? null, stain));
     if (was && changes.some((change) => change !== 'same'))
-      found.set(run.key, {
-        change: changes.includes('clean') ? 'clean' : 'wipe',
-        after: was.run,
-      });
-    held.set(injector, { stains: new Map([...(was?.stains ?? []), ...stains]), run });
+      found.set(run.key, changes.includes('clean') ? 'clean' : 'wipe');
+    held.set(injector, new Map([...(was ?? []), ...stains]));
   }
   return found;
 }

@@ -3,6 +3,7 @@ import type { CupChoice, PlanInput } from '../plan/input.ts';
 import type { CupId } from '../plan/cupId.ts';
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
+import { runsInStep } from '../plan/inStep.ts';
 import { type Run, runsOf } from '../plan/run.ts';
 import { type Ways, waysOf } from '../ways.ts';
 import { ACTS, type ActKey, type Hands } from './acts.ts';
@@ -55,7 +56,9 @@ export class Evening {
   readonly cupPaces: Map<CupId, CupPace>;
   readonly ovens: string[];
   readonly ways: Ways;
-  /** runs that have draws, in order */
+  /** runs that have draws, those that go on in step together */
+  private readonly inStep: readonly (readonly Run[])[];
+  /** the same one by one, in the order of their first draws */
   readonly shooting: readonly Run[];
   /** what injectors want between runs, by the keys of the later */
   readonly colourChanges: ReadonlyMap<string, ColourChange>;
@@ -113,7 +116,11 @@ export class Evening {
         this.lastDraw.set(shot, draw.n);
       }
     }
-    this.shooting = this.runs.filter(({ key }) => this.drawsByRun.has(key));
+    const first = (run: Run) => this.drawsOf(run)[0]!.n;
+    this.shooting = this.runs
+      .filter(({ key }) => this.drawsByRun.has(key))
+      .sort((one, other) => first(one) - first(other));
+    this.inStep = runsInStep(this.shooting);
     this.colourChanges = colourChanges(this);
     const lastIn = new Map<number, number>();
     for (const { n: shot, mould } of plan.shots) {
@@ -170,9 +177,24 @@ export class Evening {
   drawsOf(run: Run): readonly PlannedDraw[] {
     return this.drawsByRun.get(run.key) ?? [];
   }
-  /** The last draw before a run's first; undefined before the first run. */
+  /** The draw before one; undefined before the first. */
+  drawBefore(draw: PlannedDraw): PlannedDraw | undefined {
+    return this.draws[this.draws.indexOf(draw) - 1];
+  }
+  /** The last draw before a run's first that was shot with its injector; undefined where none was. */
+  lastWith({ key, tools }: Run): PlannedDraw | undefined {
+    const [first] = this.drawsByRun.get(key)!;
+    return this.draws
+      .slice(0, this.draws.indexOf(first!))
+      .findLast((draw) => this.runOf(draw).tools.injector?.id === tools.injector?.id);
+  }
+  /**
+   * The last draw before a run and those that go on in step with it; undefined before the first of
+   * all.
+   */
   lastBefore(run: Run): PlannedDraw | undefined {
-    const [first] = this.drawsOf(run);
-    return first && this.draws[this.draws.indexOf(first) - 1];
+    const [first] = this.inStep.find((group) => group.includes(run)) ?? [];
+    const own = first && this.drawsOf(first)[0];
+    return own && this.drawBefore(own);
   }
 }

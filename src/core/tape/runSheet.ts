@@ -4,6 +4,7 @@ import type { PlanInput } from '../plan/input.ts';
 import type { PlannedDraw } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
 import { runsOf } from '../plan/run.ts';
+import { taken, together } from './byTurns.ts';
 import type { Timing } from './timing.ts';
 
 /** A line of the run sheet: when, s after the start, and what. */
@@ -25,31 +26,6 @@ export interface RunSheet {
 
 const mL = (ml: number) => saidAmount(ml, 'volume');
 
-/** What a draw takes, cup by cup. */
-const taken = (draw: PlannedDraw): PlannedDraw['barrels'] => [
-  ...(draw.poured ?? []),
-  ...draw.barrels,
-];
-/** Draws that are done alike, one after the other, with no charge before any but the first. */
-const isAlike = (one: PlannedDraw, next: PlannedDraw, charged: ReadonlySet<number>): boolean =>
-  one.job === next.job &&
-  !charged.has(next.n) &&
-  taken(one).length === taken(next).length &&
-  taken(one).every(
-    ({ cup, ml }, nth) => taken(next)[nth]!.cup === cup && Math.abs(taken(next)[nth]!.ml - ml) < 1,
-  );
-
-/** Draws in their order, those that are alike together. */
-function together(draws: readonly PlannedDraw[], charged: ReadonlySet<number>): PlannedDraw[][] {
-  const groups: PlannedDraw[][] = [];
-  for (const draw of draws) {
-    const group = groups.at(-1);
-    if (group && isAlike(group.at(-1)!, draw, charged)) group.push(draw);
-    else groups.push([draw]);
-  }
-  return groups;
-}
-
 /**
  * A session on paper: the tape in words and times, from making ready to the last draw; draws that
  * are alike are one line.
@@ -69,9 +45,26 @@ export function runSheet(plan: Plan, input: PlanInput, timing: Timing): RunSheet
       ...{ from: begins!, to: null, what, with: why, draws: [] },
     }));
   const charged = new Set(later.map(({ beforeDraw }) => beforeDraw));
-  const rows = together(plan.draws, charged).flatMap((group): RunSheetRow[] => {
-    const [draw, last] = [group[0]!, group.at(-1)!];
+  const drawSaid = (draw: PlannedDraw): Phrase => {
     const run = runs.get(draw.job);
+    if (!run) return joined([draw.job]);
+    const { job, stage } = run;
+    const of = job.tools.length > 1 ? `, ${stage.name}` : '';
+    return joined([`${job.bait.name}, ${job.colourway.name}`, of]);
+  };
+  const takenSaid = (draw: PlannedDraw): Phrase =>
+    joined(
+      [
+        joined(
+          taken(draw).map(({ cup, ml }) => phrase`${letterOf.get(cup) ?? '?'} ${mL(ml)}`),
+          ', ',
+        ),
+        (runs.get(draw.job)?.tools.moulds ?? []).map(({ mould }) => mould.name).join(' and '),
+      ],
+      '; ',
+    );
+  const rows = together(plan.draws, charged).flatMap(({ draws, turn }): RunSheetRow[] => {
+    const [draw, last] = [draws[0]!, draws.at(-1)!];
     const more = later
       .filter(({ beforeDraw }) => beforeDraw === draw.n)
       .map(({ letter, grams }): RunSheetRow => ({
@@ -79,27 +72,19 @@ export function runSheet(plan: Plan, input: PlanInput, timing: Timing): RunSheet
         what: phrase`Charge ${letter} again`,
         with: phrase`${saidAmount(grams, 'mass')}, before draw ${String(draw.n)}`,
       }));
+    const kinds = draws.slice(0, turn);
+    const which = draws.length > 1 ? `Draws ${draw.n} to ${last.n}` : `Draw ${draw.n}`;
     return [
       ...more,
       {
         from: atOf.get(draw.n)!,
-        to: group.length > 1 ? atOf.get(last.n)! : null,
+        to: draws.length > 1 ? atOf.get(last.n)! : null,
         what: joined([
-          group.length > 1 ? `Draws ${draw.n} to ${last.n}: ` : `Draw ${draw.n}: `,
-          run ? `${run.job.bait.name}, ${run.job.colourway.name}` : draw.job,
-          run && run.job.tools.length > 1 ? `, ${run.stage.name}` : '',
+          `${which}${turn > 1 ? ' by turns' : ''}: `,
+          joined(kinds.map(drawSaid), ', then '),
         ]),
-        with: joined(
-          [
-            joined(
-              taken(draw).map(({ cup, ml }) => phrase`${letterOf.get(cup) ?? '?'} ${mL(ml)}`),
-              ', ',
-            ),
-            (run?.tools.moulds ?? []).map(({ mould }) => mould.name).join(' and '),
-          ],
-          '; ',
-        ),
-        draws: group.map(({ n: number }) => number),
+        with: joined(kinds.map(takenSaid), '; then '),
+        draws: draws.map(({ n: number }) => number),
       },
     ];
   });

@@ -50,15 +50,15 @@ function metal(evening: Evening, run: Run, after: string[]): Work[] {
 const SEEN_TO_FOR = { wipe: 0.5, clean: 1.5 } as const;
 /** What is between a run and the one its injector was used for: wiped or cleaned of other colours. */
 function cleaned(evening: Evening, run: Run): Work[] {
-  const wants = evening.colourChanges.get(run.key);
-  const last = wants && evening.drawsOf(wants.after).at(-1);
+  const change = evening.colourChanges.get(run.key);
+  const last = change && evening.lastWith(run);
   if (!last) return [];
   return [
     {
       key: `cleaned ${run.key}`,
       after: [`ended ${last.n}`],
       of: { run: run.key },
-      steps: [evening.byHand('cleaned', shotWith(run), SEEN_TO_FOR[wants.change])],
+      steps: [evening.byHand('cleaned', shotWith(run), SEEN_TO_FOR[change])],
     },
   ];
 }
@@ -92,7 +92,7 @@ export function runWorks(evening: Evening, run: Run): Work[] {
     ...warm,
     ...draws.flatMap((draw, nth) => {
       const charges = laterCharges(evening, draw.n);
-      const previous = draws[nth - 1] ?? before;
+      const previous = evening.drawBefore(draw);
       const emptied = evening.begunIn(draw).flatMap((shot) => {
         const was = evening.shotBefore(shot);
         if (was !== undefined) return [`opened ${was}`];

@@ -1,4 +1,4 @@
-import { stageLayers } from '../../build/index.ts';
+import { stepSignature } from '../../plan/inStep.ts';
 import { sum } from '../../shot/index.ts';
 import { ready } from '../inserts.ts';
 import type { RunState, SessionState } from '../state.ts';
@@ -84,13 +84,7 @@ export function runInHand(state: SessionState): RunState | null {
   return open.find((run) => canGo(state, run)) ?? open[0] ?? null;
 }
 
-const signature = (run: RunState): string =>
-  [
-    run.tools.injector?.id,
-    run.tools.block?.id,
-    run.stage.yoked,
-    ...stageLayers(run.stage).map((stageLayer) => layerCupKey(run, stageLayer.key)),
-  ].join('/');
+const signature = (run: RunState): string => stepSignature(run, (layer) => layerCupKey(run, layer));
 
 /**
  * Runs that go on together with this one: same injector, block and colours, so that one draw serves

@@ -9,7 +9,7 @@ import type { RunState, SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
 import { type AtBench, type Decide, some } from '../atBench.ts';
-import { mouldsOf, runInHand } from '../work.ts';
+import { inStep, mouldsOf, runInHand } from '../work.ts';
 import { shotIn, spoiledBy, warmsTo } from './warmFor.ts';
 
 /** Baits shot tonight from which on they tell how long one takes. */
@@ -149,13 +149,16 @@ function wantsOf({ state, run, now }: AtBench, mould: MouldState): Wants | null 
  */
 export const cupsAreReady = ({ state, cups }: AtBench): boolean =>
   cups.every((cup) => cup.fused || isSkipped(state, 'cook', cup));
-/** Decides on each mould of the run whose metal wants something. */
+/** Decides on each mould whose metal wants something: of the run in hand, and of those in step with it. */
 export const eachColdMould =
   (decide: (bench: AtBench, mould: MouldState, wants: Wants) => Step | null): Decide =>
-  (bench) =>
-    cupsAreReady(bench)
-      ? (bench.run ? mouldsOf(bench.state, bench.run) : []).flatMap((mould) => {
-          const wants = wantsOf(bench, mould);
-          return some(wants && decide(bench, mould, wants));
-        })
-      : [];
+  (bench) => {
+    if (!bench.run || !cupsAreReady(bench)) return [];
+    return inStep(bench.state, bench.run).flatMap((run) => {
+      const own = { ...bench, run };
+      return mouldsOf(bench.state, run).flatMap((mould) => {
+        const wants = wantsOf(own, mould);
+        return some(wants && decide(own, mould, wants));
+      });
+    });
+  };
