@@ -1,8 +1,9 @@
 import { endOfDay, parseISO } from 'date-fns';
-import type { Piece, TubKnown } from '@/core/ahead/index.ts';
+import type { Book, Piece, TubKnown } from '@/core/ahead/index.ts';
 import type { Grade } from '@/core/material/index.ts';
 import { benchTimes, pieceOf, USUAL_CALENDAR } from '@/core/ahead/index.ts';
 import { batches } from '@/core/order/index.ts';
+import { shelf } from '@/store/catalogue.ts';
 import { linesBeyond } from '@/store/orderLines.ts';
 import { tubsHeld } from '@/store/tubs.ts';
 import { PLANNED_FROM, planner } from './planner.ts';
@@ -12,7 +13,11 @@ import { contentOf } from './tubContent.ts';
 /** Days looked ahead. */
 const AHEAD = 14;
 
-/** What stands in tubs and cups, as cups may be begun from it. */
+/** What stands in tubs and cups, as cups may be begun from it, and by what its colour is reckoned. */
+export async function remelt(): Promise<Pick<Book, 'tubs' | 'materials'>> {
+  const tubs = await tubsKnown();
+  return tubs.length > 0 ? { tubs, materials: await shelf() } : {};
+}
 async function tubsKnown(): Promise<TubKnown[]> {
   const all = await tubsHeld();
   const contents = await Promise.all(all.map(contentOf));
@@ -31,11 +36,10 @@ async function tubsKnown(): Promise<TubKnown[]> {
  * are at the bench, and what a plan is made of.
  */
 export async function ahead(now: Date) {
-  const [{ parts, ...known }, shop, beyond, tubs] = await Promise.all([
+  const [{ parts, ...known }, shop, beyond] = await Promise.all([
     planner(now),
     readShop(),
     linesBeyond(PLANNED_FROM),
-    tubsKnown(),
   ]);
   const cure = shop.bench.cure * 3_600_000;
   const by = Object.fromEntries(
@@ -58,7 +62,6 @@ export async function ahead(now: Date) {
     times: benchTimes(shop.calendar ?? USUAL_CALENDAR, now, AHEAD),
     weights: shop.weights,
     inTime: shop.inTime,
-    tubs,
     /** the shop has not said when it shoots */
     usual: shop.calendar === null,
     now: now.getTime(),

@@ -1,5 +1,6 @@
 // Bundled by itself, without the app's short names.
 import type {
+  BegunSession,
   Book,
   Enquiry,
   EnquiryAnswer,
@@ -15,10 +16,10 @@ import {
   enquire,
   laneShares,
   layBook,
+  otherMakeUp,
   outcomeOf,
   triesOf,
 } from '../core/ahead/index.ts';
-import type { PlanInput } from '../core/plan/index.ts';
 import type { Tape, Timing } from '../core/tape/index.ts';
 import { tapeOf } from '../core/tape/index.ts';
 
@@ -35,7 +36,7 @@ export interface AheadAsked extends Book {
 export interface Shown {
   laid: LaidOut;
   /** of each time: its session to scale, and its plan */
-  sessions: ({ tape: Tape; input: PlanInput; ends: Timing['all'] } | null)[];
+  sessions: (({ tape: Tape; ends: Timing['all'] } & BegunSession) | null)[];
   outcome: Outcome;
 }
 export type AheadAnswer = { n: number } & (
@@ -54,19 +55,23 @@ export type AheadAnswer = { n: number } & (
 /** ms between what is told of a layout that still gets better. */
 const TELLS = 250;
 
-function shownOf(so: LaidBook, book: Book): Shown {
-  const inputs = begunFrom(so.sessions, book.tubs ?? []);
-  return {
-    laid: so.laid,
-    sessions: so.sessions.map(
-      (session, nth) =>
-        session && {
-          tape: tapeOf(session.laid),
-          input: inputs[nth]!,
-          ends: session.timing.all,
-        },
-    ),
-    outcome: outcomeOf(so, book),
+/** Shows layouts of a book, their cups begun from what stands there. */
+function showing({ tubs = [], materials = [], ...book }: Book): (so: LaidBook) => Shown {
+  const other = otherMakeUp(materials);
+  return (so) => {
+    const begun = begunFrom(so.sessions, tubs, other);
+    return {
+      laid: so.laid,
+      sessions: so.sessions.map(
+        (session, nth) =>
+          session && {
+            ...begun[nth]!,
+            tape: tapeOf(session.laid),
+            ends: session.timing.all,
+          },
+      ),
+      outcome: outcomeOf(so, book),
+    };
   };
 }
 
@@ -85,6 +90,7 @@ function chancesIn(so: LaidBook, asked: AheadAsked): [number, number][] {
 
 /** Lays the book out, tells of it as it gets better, then of what limits it. */
 function layAndTell(asking: number, asked: AheadAsked): void {
+  const shownOf = showing(asked);
   let told = 0;
   const so = layBook(asked, (better) => {
     if (performance.now() - told < TELLS) return;
@@ -92,11 +98,11 @@ function layAndTell(asking: number, asked: AheadAsked): void {
     postMessage({
       n: asking,
       is: 'laid',
-      shown: shownOf(better, asked),
+      shown: shownOf(better),
       done: false,
     } satisfies AheadAnswer);
   });
-  const shown = shownOf(so, asked);
+  const shown = shownOf(so);
   postMessage({ n: asking, is: 'laid', shown, done: true } satisfies AheadAnswer);
   if (shown.outcome.sessions === 0) return;
   const known = { lanes: laneShares(so), chances: chancesIn(so, asked) };
@@ -113,7 +119,7 @@ function layAndTell(asking: number, asked: AheadAsked): void {
   tell();
   if (asked.brief) return;
   for (const { name, book } of triesOf(asked, so)) {
-    tries.push({ name, shown: shownOf(layBook(book), book) });
+    tries.push({ name, shown: showing(book)(layBook(book)) });
     tell();
   }
 }

@@ -1,12 +1,13 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { begunFrom, type TubKnown } from '@/core/ahead/index.ts';
+import { begunFrom, otherMakeUp, type TubKnown } from '@/core/ahead/index.ts';
 import type { CupChoice } from '@/core/plan/index.ts';
 import { draftPlan, planSession } from '@/core/plan/index.ts';
 import { isOfRecipe } from '@/core/plan/begins.ts';
 import { MELT_YIELD, type Plastic } from '@/core/plastic/index.ts';
 import { METRIC } from '@/core/quantity/index.ts';
+import { MATERIALS } from '../../scripts/demo/materials.ts';
 import { DEFAULTS, SHELF, WANTED } from '../demoPlan.ts';
 import { near } from '../near.ts';
 import { pucksOf } from '../pucks.ts';
@@ -17,6 +18,8 @@ const sessions = [WANTED.slice(0, 1), WANTED.slice(0, 2)].map((wanted) => {
 });
 const choices = sessions.flatMap(({ input }) => input.cups);
 const [first] = choices;
+/** Only plastic of a cup's own make-up is to be had. */
+const ownAlone = () => null;
 const tubOf = (id: number, choice: CupChoice, plastic: Plastic): TubKnown => ({
   ...{ id, name: `Tub ${id}`, grade: choice.recipe.grade, plastic },
 });
@@ -47,7 +50,9 @@ test('property: cups are begun from tubs of their own colour, no gram twice, the
           const choice = choices[at % choices.length]!;
           return tubOf(nth + 1, choice, pucksOf(choice, grams));
         });
-        const inputs = begunFrom([null, ...sessions], tubs);
+        const inputs = begunFrom([null, ...sessions], tubs, ownAlone).map(
+          (begun) => begun && begun.input,
+        );
         assert.equal(inputs[0], null);
         const taken = new Map<number, number>();
         for (const [nth, input] of inputs.slice(1).entries())
@@ -74,7 +79,46 @@ test('property: cups are begun from tubs of their own colour, no gram twice, the
     ),
     { numRuns: 40, seed: 5 },
   );
-  const lone = begunFrom(sessions, [tubOf(9, first!, pucksOf(first!, 60))]);
+  const lone = begunFrom(sessions, [tubOf(9, first!, pucksOf(first!, 60))], ownAlone).map(
+    (begun) => begun!.input,
+  );
   near(lone[0]!.cups[0]!.begins!.grams, 60, 1e-9, 'the soonest session has it');
   assert.ok(lone[1]!.cups.every(({ begins }) => !begins));
+});
+
+test('where none of its own make-up is left a cup is begun from another that its colour takes, as much as it takes', () => {
+  const [session] = sessions;
+  const choice = session!.input.cups[0]!;
+  const goes = { share: 0.5, apart: { mid: 2, high: 3 }, flake: false };
+  const others = [1, 2].map((id) => ({
+    ...tubOf(id, choice, pucksOf(choice, 400)),
+    grade: 'hard' as const,
+  }));
+  const asked: string[] = [];
+  const begin = (own: TubKnown[], said = goes) =>
+    begunFrom([session!], [...own, ...others], (tub, cup) => {
+      asked.push(`${tub.id}/${cup.id}`);
+      return cup.id === choice.id ? said : null;
+    })[0]!;
+  const { input, others: brought } = begin([]);
+  const { charges } = session!.plan.cups.find(({ id }) => id === choice.id)!;
+  const most = charges[0]!.grams / MELT_YIELD;
+  assert.equal(input.cups[0]!.begins!.grams, Math.min(400, Math.floor(0.5 * most)));
+  assert.deepEqual([...brought], [[choice.id, goes]]);
+  const own = tubOf(9, choice, pucksOf(choice, 5000));
+  assert.equal(begin([own]).input.cups[0]!.begins!.of.id, 9, 'its own first');
+  assert.equal(begin([own]).others.size, 0);
+  // Flake that its mix has none of shows in what is thin.
+  const thin = session!.input.jobs.every(({ tools }) =>
+    tools.at(-1)!.moulds.every(({ mould }) => mould.cavities.every(({ section }) => section < 10)),
+  );
+  assert.equal(begin([], { ...goes, flake: true }).input.cups[0]!.begins == null, thin);
+});
+
+test('what is not known of a tub, or is worn, goes into no other colour', () => {
+  const other = otherMakeUp(MATERIALS.map((material, nth) => ({ ...material, id: nth + 1 })));
+  const tub = (id: number, part: Partial<Plastic>) =>
+    other(tubOf(id, first!, { ...pucksOf(first!, 400), ...part }), first!);
+  assert.equal(tub(1, {})?.share, 1);
+  assert.deepEqual([tub(2, { spent: 0.9 }), tub(3, { unknownG: 300 })], [null, null]);
 });

@@ -1,4 +1,5 @@
 import { aboutFrom } from './about.ts';
+import type { Material } from '../material/index.ts';
 import type { TubKnown } from './begun.ts';
 import type { BenchTime } from './calendar.ts';
 import type { LaidOut } from './layOut.ts';
@@ -21,8 +22,10 @@ export interface Book extends ShopKnown {
   cure: number;
   /** how much counts against a layout; the usual where nothing is said */
   weights?: Weights;
-  /** plastic that stands there, which cups of its colour are begun from */
+  /** plastic that stands there, which cups are begun from */
   tubs?: readonly TubKnown[];
+  /** what stands on the shelf, by which its colour is reckoned */
+  materials?: readonly Material[];
 }
 type Session = Exclude<Worked, { refused: string }>;
 /** A book as it is laid, with each time's session; null where nothing is laid. */

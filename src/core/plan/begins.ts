@@ -32,18 +32,17 @@ export const UNKNOWN_SPENT = 0.3;
  */
 const SAME = { amount: 0.15, unknown: 0.02, spent: 0.5 } as const;
 
+/** Whether it is known what plastic holds, and it is not worn: a cup may be begun from it. */
+export const isUsable = ({ grams, unknownG, spent }: Plastic): boolean =>
+  grams > 0 && unknownG <= SAME.unknown * grams && (spent ?? UNKNOWN_SPENT) <= SAME.spent;
+
 /** Whether plastic is what a cup is to become already: its recipe, neither more nor less, and not worn. */
 export function isOfRecipe(
   plastic: Plastic,
   { recipe }: Pick<CupChoice, 'recipe'>,
   grade: Grade,
 ): boolean {
-  if (plastic.grams <= 0 || grade !== recipe.grade) return false;
-  if (
-    plastic.unknownG > SAME.unknown * plastic.grams ||
-    (plastic.spent ?? UNKNOWN_SPENT) > SAME.spent
-  )
-    return false;
+  if (!isUsable(plastic) || grade !== recipe.grade) return false;
   const ladder = recipe.ladder.filter(({ kind }) => kind !== 'stabiliser');
   const named = (held: Held) => (one: Ingredient) =>
     one.dimension === held.dimension && sameThing(one, held);

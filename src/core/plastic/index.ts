@@ -8,3 +8,4 @@ export * from './advice.ts';
 export * from './blend.ts';
 export * from './blendSays.ts';
 export * from './suits.ts';
+export * from './goesInto.ts';

@@ -10,8 +10,12 @@ export interface ShotBait {
   spec: Bait;
   moulds: readonly Pick<Mould, 'cavities'>[];
 }
-const thickest = ({ moulds }: ShotBait): number =>
+/** mm of the thickest section a bait has in its moulds. */
+const thickest = ({ moulds }: Pick<ShotBait, 'moulds'>): number =>
   Math.max(0, ...moulds.flatMap(({ cavities }) => cavities.map(({ section }) => section)));
+
+/** Whether a bait is so thick that flake of many kinds hardly shows in it. */
+export const hidesFlake = (bait: Pick<ShotBait, 'moulds'>): boolean => thickest(bait) >= THICK;
 
 /**
  * Baits that remelt suits: those that take its grade and its hardness, and where its flake shows,
@@ -29,7 +33,7 @@ export const baitsFor = (
         grades.includes(grade) && (!range || (hardness >= range.low && hardness <= range.high))
       );
     })
-    .filter((bait) => flake === 'no' || hides || thickest(bait) >= THICK)
+    .filter((bait) => flake === 'no' || hides || hidesFlake(bait))
     .map(({ spec }) => spec.name);
 
 /** Which baits it suits, in a sentence; one name for all where it suits every one. */

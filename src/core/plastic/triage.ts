@@ -51,7 +51,7 @@ const SAID_OFF = 4.5;
 /** ΔE up to which remelt stands in for a mix, at the worst of its range (judgement). */
 const STANDS_IN = 6;
 /** Lightness under which mixed flake hardly shows (judgement). */
-const HIDES_UNDER = 32;
+export const HIDES_UNDER = 32;
 /** Share of salted remelt of unknown make-up that is sludge (judgement). */
 const SLUDGE: Range = { low: 0, mid: 0.03, high: 0.08 };
 /** Mixes that are named. */

@@ -89,7 +89,7 @@ export function OneTime({ one, session: laidOut, moved, isTakenFrom, known, inHa
           </OnTapeOf>
           <figcaption className="hint mt-1">
             <Busiest tape={session.tape} />
-            <BegunSays input={session.input} units={known.units} />
+            <BegunSays {...session} units={known.units} />
           </figcaption>
         </figure>
       )}
