@@ -1,6 +1,7 @@
 // Bundled by itself, without the app's short names.
 import type {
   BegunSession,
+  Bound,
   Book,
   Enquiry,
   EnquiryAnswer,
@@ -11,6 +12,7 @@ import type {
 } from '../core/ahead/index.ts';
 import {
   begunFrom,
+  boundOf,
   chanceBy,
   curedAt,
   enquire,
@@ -47,6 +49,8 @@ export type AheadAnswer = { n: number } & (
       shown: Shown;
       done: true;
       lanes: LaneShare[];
+      /** what no layout of the book does better than */
+      bound: Bound;
       chances: [number, number][];
       tries: { name: string; shown: Shown }[];
     }
@@ -105,7 +109,11 @@ function layAndTell(asking: number, asked: AheadAsked): void {
   const shown = shownOf(so);
   postMessage({ n: asking, is: 'laid', shown, done: true } satisfies AheadAnswer);
   if (shown.outcome.sessions === 0) return;
-  const known = { lanes: laneShares(so), chances: chancesIn(so, asked) };
+  const known = {
+    lanes: laneShares(so),
+    bound: boundOf(asked, so),
+    chances: chancesIn(so, asked),
+  };
   const tries: { name: string; shown: Shown }[] = [];
   const tell = () =>
     postMessage({

@@ -86,7 +86,7 @@ test('property: cups are begun from tubs of their own colour, no gram twice, the
   assert.ok(lone[1]!.cups.every(({ begins }) => !begins));
 });
 
-test('where none of its own make-up is left a cup is begun from another that its colour takes, as much as it takes', () => {
+test('a cup is begun from plastic of another make-up where none of its own is left, as much as it takes', () => {
   const [session] = sessions;
   const choice = session!.input.cups[0]!;
   const goes = { share: 0.5, apart: { mid: 2, high: 3 }, flake: false };

@@ -2,6 +2,7 @@
 // end. Small ones beside the optimum of a mixed-integer model of the same rules, many beside habit,
 // and how long it takes as they grow.
 import {
+  boundOf,
   chanceBy,
   curedAt,
   layBook,
@@ -118,11 +119,14 @@ function growth(): void {
     let first = 0;
     const so = layBook(book, () => (first ||= performance.now() - from));
     const all = performance.now() - from;
-    const { late, sessions } = outcomeOf(so, book);
+    const { late, sessions, seconds } = outcomeOf(so, book);
+    const bound = boundOf(book, so);
     console.log(
       `${lines} lines, ${book.pieces.length} pieces over 14 evenings: first whole plan ` +
         `${first.toFixed(0)} ms, done ${all.toFixed(0)} ms, ${sessions} sessions, ${late} late, ` +
-        `${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`,
+        `${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB; ` +
+        `${(100 * (seconds / bound.seconds - 1)).toFixed(0)} % above its bound, late at least ` +
+        `${bound.late}`,
     );
   }
 }

@@ -44,15 +44,19 @@ function fitted(laid: Laid, asked: Asked): { laid: Laid; over: Piece[] } {
  * A first layout: roughly, then each time worked out, and what is too much for it laid where there is
  * room. A time is worked out once or twice, and not at every piece.
  * @param pieces the first to be laid first
+ * @param told of it before room is looked for; answers whether to go on
  */
-export function firstLayout(pieces: readonly Piece[], asked: Asked): Layout {
+export function firstLayout(
+  pieces: readonly Piece[],
+  asked: Asked,
+  told: (so: Layout) => boolean = () => true,
+): Layout {
   const empty: Layout = { times: asked.times.map(emptyAt), left: [] };
   const rough = laidInto(empty, pieces, (times, piece) => placesAbout(times, piece, asked)[0]);
   const fits = rough.times.map((time) => fitted(time, asked));
+  const times = fits.map(({ laid }) => laid);
   const open = new Set([...rough.left, ...fits.flatMap(({ over }) => over)]);
-  return laidInto(
-    { times: fits.map(({ laid }) => laid), left: [] },
-    pieces.filter((piece) => open.has(piece)),
-    (times, piece) => bestPlace(times, piece, asked),
-  );
+  const left = pieces.filter((piece) => open.has(piece));
+  if (!told({ times, left })) return { times, left };
+  return laidInto({ times, left: [] }, left, (so, piece) => bestPlace(so, piece, asked));
 }

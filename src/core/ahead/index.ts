@@ -1,5 +1,6 @@
 export * from './begun.ts';
 export * from './book.ts';
+export * from './bound.ts';
 export * from './calendar.ts';
 export * from './chances.ts';
 export * from './chosen.ts';

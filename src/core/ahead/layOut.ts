@@ -53,8 +53,8 @@ export function layOut({
   });
   let isOn = true;
   const told = (so: Layout) => (isOn = tell?.(saidOf(so)) ?? true);
-  const so = firstLayout(pieces, asked);
-  if (!told(so)) return saidOf(so);
+  const so = firstLayout(pieces, asked, told);
+  if (!isOn || !told(so)) return saidOf(so);
   let best = branched(improve(so, asked, { moves: MOVES, told }), asked);
   for (;;) {
     const halved = improve(best, asked, { moves: WITH_HALVES, told });

@@ -83,6 +83,7 @@ export default function Ahead() {
           <Limits
             units={known.units}
             lanes={limits.lanes}
+            bound={limits.bound}
             now={limits.shown}
             tries={limits.tries}
             onTry={setTried}

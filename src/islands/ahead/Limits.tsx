@@ -1,4 +1,4 @@
-import type { LaneShare, Outcome } from '@/core/ahead/index.ts';
+import type { Bound, LaneShare, Outcome } from '@/core/ahead/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { say } from '@/core/quantity/index.ts';
 import { LANES } from '@/core/tape/lanes.ts';
@@ -7,6 +7,7 @@ import type { Shown } from '@/worker/ahead.worker.ts';
 interface Props {
   units: ShopUnits;
   lanes: LaneShare[];
+  bound: Bound;
   now: Shown;
   tries: { name: string; shown: Shown }[];
   onTry: (name: string) => void;
@@ -34,11 +35,25 @@ export function differs(now: Outcome, then: Outcome, units: ShopUnits): string {
   return parts.length > 0 ? parts.join(', ') : 'changes nothing';
 }
 
+/** What no layout does better than, beside what this one comes to. */
+function BoundSays({ bound, outcome }: { bound: Bound; outcome: Outcome }) {
+  const late = (count: number) => `${count} ${count === 1 ? 'line' : 'lines'}`;
+  return (
+    <p className="mt-1 mb-2 max-w-prose" data-bound>
+      However it is laid, hands alone want {minutes(bound.seconds)} min; this takes{' '}
+      {minutes(outcome.seconds)}.
+      {bound.late > 0 &&
+        ` At least ${late(bound.late)} would be late or not laid; here ${late(outcome.late)}.`}
+    </p>
+  );
+}
+
 /** What the time at the bench goes to, and what would help by how much. */
-export function Limits({ units, lanes, now, tries, onTry }: Props) {
+export function Limits({ units, lanes, bound, now, tries, onTry }: Props) {
   return (
     <section aria-label="What limits it">
       <h2>What limits it</h2>
+      <BoundSays bound={bound} outcome={now.outcome} />
       <ul className="border-t-[1.5px] border-ink">
         {lanes.map(({ lane, seconds, share }) => (
           <li key={lane.key} className="grid grid-cols-[150px_1fr_auto] items-center gap-3 py-1">
