@@ -40,7 +40,7 @@ function BoundSays({ bound, outcome }: { bound: Bound; outcome: Outcome }) {
   const late = (count: number) => `${count} ${count === 1 ? 'line' : 'lines'}`;
   return (
     <p className="mt-1 mb-2 max-w-prose" data-bound>
-      However it is laid, hands alone want {minutes(bound.seconds)} min; this takes{' '}
+      However it is laid, its hands want {minutes(bound.seconds)} min at the least; this takes{' '}
       {minutes(outcome.seconds)}.
       {bound.late > 0 &&
         ` At least ${late(bound.late)} would be late or not laid; here ${late(outcome.late)}.`}
