@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import { brokenWords } from './brokenWords.ts';
 import { open } from './steps.ts';
 
 const SCREENS = [
@@ -96,12 +97,13 @@ const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 for (const [half, screens] of HALVES.entries()) {
   test(
-    `axe finds nothing wrong on any screen, on either ground; none is wider than a phone, ` +
-      `or wants what its policy of scripts and styles forbids, half ${half + 1}`,
+    `axe finds nothing wrong on any screen, on either ground; none is wider than a phone, breaks ` +
+      `a word there, or wants what its policy of scripts and styles forbids, half ${half + 1}`,
     async ({ page }) => {
       test.setTimeout(300_000);
       const wrong: string[] = [];
       const wide: string[] = [];
+      const broken: string[] = [];
       const forbidden: string[] = [];
       page.on(
         'console',
@@ -120,8 +122,11 @@ for (const [half, screens] of HALVES.entries()) {
         // What is drawn for a desk is drawn anew: a page that does not fit at once is opened there.
         if (await isWide(page)) await open(page, screen);
         if (await isWide(page)) wide.push(screen);
+        broken.push(...(await brokenWords(page)).map((word) => `${screen}: ${word}`));
       }
-      expect({ wrong, wide, forbidden }).toEqual({ wrong: [], wide: [], forbidden: [] });
+      expect({ wrong, wide, broken, forbidden }).toEqual({
+        ...{ wrong: [], wide: [], broken: [], forbidden: [] },
+      });
     },
   );
 }

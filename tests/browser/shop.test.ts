@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { atMoment } from './bench.ts';
 import { open, settled } from './steps.ts';
@@ -151,9 +152,24 @@ test('yields are cut by mould, and a session is gone to from its point, by keys'
   await page.waitForURL(/\/yields\?/);
 });
 
+/** Sheets of paper a page is printed on. */
+const printed = async (page: Page) =>
+  (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g);
+
+test('a pull sheet is one printed sheet, of thrice as much to lay out, too', async ({ page }) => {
+  await page.addInitScript(() => (window.print = () => {}));
+  await page.goto('/plan/1');
+  await page.getByRole('button', { name: /pull sheet/i }).click();
+  await page.evaluate(() => {
+    for (const list of document.querySelectorAll('[data-sheet="pull"] ul'))
+      list.append(...[0, 1].flatMap(() => [...list.children].map((one) => one.cloneNode(true))));
+  });
+  await page.emulateMedia({ media: 'print' });
+  expect(await printed(page)).toHaveLength(1);
+});
+
 test('a batch record is one printed sheet, the fullest of the shop too', async ({ page }) => {
-  const sheets = async () =>
-    (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g);
+  const sheets = () => printed(page);
   for (const session of [17, 25, 29]) {
     await page.goto(`/sessions/${session}/record`);
     expect(await sheets(), `session ${session}`).toHaveLength(1);

@@ -41,10 +41,10 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
           <path d="M1.5 1h6v7l-3 5.5-3-5.5Z" fill="none" stroke="currentColor" strokeWidth="1.8" />
           <path d="M12.5 1h7v7l-3.5 6-3.5-6Z" fill="currentColor" />
         </svg>
-        <span className="md:max-xl:sr-only">Twin Shot</span>
+        <span className="max-xl:sr-only">Twin Shot</span>
       </a>
       <h1
-        className="max-w-[30vw] min-w-0 truncate text-base font-normal text-soft md:max-w-none"
+        className="min-w-0 flex-1 text-base font-normal text-soft md:flex-initial md:truncate"
         title={name}
       >
         {name}
