@@ -20,6 +20,7 @@ export const brokenWords = (page: Page): Promise<string[]> =>
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
       if (!node.parentElement?.checkVisibility() || node.parentElement.closest(unseen)) continue;
       const text = node.textContent ?? '';
+      if (lines(node, 0, text.length) < 2) continue;
       for (const { 0: word, index } of text.matchAll(/\S+/g)) {
         // At a stroke or a hyphen a word goes to the next line as it should.
         if (word.length > LONGEST || /[-–/+]/.test(word)) continue;

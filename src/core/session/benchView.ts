@@ -58,6 +58,9 @@ export function readNext(step: Step | null, cups: readonly CupState[]) {
   return step?.read ?? { kind: 'cup' as const, key: oldest?.key ?? '' };
 }
 
-/** How much cups hold, or barrels, one after another. */
-export const volumesSay = (volumes: readonly number[], units: ShopUnits): string =>
-  volumes.map((volume) => say(volume, 'volume', units)).join(' and ');
+/** How much cups hold, or barrels: one after another, or so many times the same. */
+export function volumesSay(volumes: readonly number[], units: ShopUnits): string {
+  const said = volumes.map((ml) => say(ml, 'volume', units));
+  const isAlike = said.length > 1 && said.every((one) => one === said[0]);
+  return isAlike ? `${said.length} × ${said[0]}` : said.join(' and ');
+}

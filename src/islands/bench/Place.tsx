@@ -19,7 +19,7 @@ export function Place({ at, title, sub, body, foot, tall, extra = '' }: Props) {
       className={`flex min-h-0 min-w-0 flex-col ${extra}`}
     >
       <h2 className="text-[18px] leading-tight">{title}</h2>
-      <p className="hint mb-2 truncate">{sub}</p>
+      <p className="hint mb-2 leading-tight">{sub}</p>
       <div className="flex min-h-0 flex-1 flex-col">{body}</div>
       <div
         tabIndex={0}
