@@ -44,7 +44,7 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
         <span className="max-xl:sr-only">Twin Shot</span>
       </a>
       <h1
-        className="min-w-0 flex-1 text-base font-normal text-soft md:flex-initial md:truncate"
+        className="min-w-0 flex-1 truncate text-base font-normal text-soft md:flex-initial"
         title={name}
       >
         {name}

@@ -142,7 +142,7 @@ function Head({
   const { life } = mould.mould;
   return (
     <div className="flex items-baseline justify-between gap-3">
-      <p className="min-w-0">
+      <p className="min-w-0 max-md:truncate">
         <b>{mould.mould.name}</b>{' '}
         <span className="hint">
           {state}
