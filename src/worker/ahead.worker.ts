@@ -59,10 +59,10 @@ export type AheadAnswer = { n: number } & (
 /** ms between what is told of a layout that still gets better. */
 const TELLS = 250;
 
-/** Shows layouts of a book, their cups begun from what stands there. */
-function showing({ tubs = [], materials = [], ...book }: Book): (so: LaidBook) => Shown {
+/** Shows layouts of a book, or of one that is tried beside it, their cups begun from what stands there. */
+function showing({ materials = [] }: Book): (so: LaidBook, book: Book) => Shown {
   const other = otherMakeUp(materials);
-  return (so) => {
+  return (so, { tubs = [], ...book }) => {
     const begun = begunFrom(so.sessions, tubs, other);
     return {
       laid: so.laid,
@@ -102,11 +102,11 @@ function layAndTell(asking: number, asked: AheadAsked): void {
     postMessage({
       n: asking,
       is: 'laid',
-      shown: shownOf(better),
+      shown: shownOf(better, asked),
       done: false,
     } satisfies AheadAnswer);
   });
-  const shown = shownOf(so);
+  const shown = shownOf(so, asked);
   postMessage({ n: asking, is: 'laid', shown, done: true } satisfies AheadAnswer);
   if (shown.outcome.sessions === 0) return;
   const known = {
@@ -127,7 +127,7 @@ function layAndTell(asking: number, asked: AheadAsked): void {
   tell();
   if (asked.brief) return;
   for (const { name, book } of triesOf(asked, so)) {
-    tries.push({ name, shown: showing(book)(layBook(book)) });
+    tries.push({ name, shown: shownOf(layBook(book), book) });
     tell();
   }
 }

@@ -5,6 +5,7 @@ import { layBook, outcomeOf } from '@/core/ahead/index.ts';
 import { boundOf } from '@/core/ahead/bound.ts';
 import { fewestLate } from '@/core/ahead/fewestLate.ts';
 import { mostServed } from '@/core/ahead/leastWork.ts';
+import { SUREST } from '@/core/plan/surest.ts';
 import { baitsToShoot } from '@/core/yield/index.ts';
 import { bookOf } from '../../scripts/bench/plan/books.ts';
 import { byHabit } from '../../scripts/bench/plan/habit.ts';
@@ -80,4 +81,14 @@ test('no layout of a book does better than its bound: neither the planner’s no
   }
   assert.ok(closest < 0.4, `it says something: ${closest}`);
   assert.ok(late > 0, 'of promises too');
+});
+
+test('where a shop wants to be surer than any job is planned, the bound is of what is planned', () => {
+  const book = bookOf(3, { lines: 3, evenings: 3 });
+  const sure = { ...book, defaults: { ...book.defaults, confidence: 0.99999 } };
+  const laid = layBook(sure);
+  const [hands, as] = [boundOf(sure, laid), outcomeOf(laid, sure)];
+  const planned = { ...book, defaults: { ...book.defaults, confidence: SUREST } };
+  assert.ok(as.seconds > 0 && hands.seconds <= as.seconds);
+  assert.equal(hands.seconds, boundOf(planned, laid).seconds);
 });

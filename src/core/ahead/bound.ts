@@ -1,4 +1,5 @@
 import { runsOf, sizesOf } from '../plan/run.ts';
+import { SUREST } from '../plan/surest.ts';
 import type { Book, LaidBook } from './book.ts';
 import { fewestLate } from './fewestLate.ts';
 import { chosenKey } from './jobOf.ts';
@@ -46,7 +47,8 @@ function kindsOf(book: Book, pieces: readonly Piece[]): Kinds {
       {
         cavities: Math.max(...sizesOf(tools.moulds)),
         most: most.get(kind)!,
-        confidence: book.defaults.confidence,
+        // Surer than that no job is planned.
+        confidence: Math.min(SUREST, book.defaults.confidence),
       },
     );
     if (served > 0) kinds.set(kind, { work: leastWork(session), served });
