@@ -16,6 +16,10 @@ export const airG = ({ snapshot }: SessionState, cup: CupState, celsius: number)
     ? airVolume(cup.vessel) * density(celsius, cup.density20)
     : 0;
 
+/** Draws a cup has given so far. */
+export const drawsFrom = ({ draws }: SessionState, { key }: CupState): number =>
+  [...draws.values()].filter(({ barrels }) => barrels.some(({ cup }) => cup === key)).length;
+
 /** What one filling of a mould takes from each cup of a run, and what of it comes round. */
 export function flowsOf(
   state: SessionState,
@@ -108,7 +112,7 @@ export function planCharges(state: SessionState, run: RunState): void {
       ...cup.plannedBefore.slice(0, cup.charges),
       ...charges.map(
         (charge) =>
-          state.draws.size +
+          drawsFrom(state, cup) +
           1 +
           Math.floor(charge.beforeDraw / Math.max(1, flows.length / Math.max(1, shots))),
       ),

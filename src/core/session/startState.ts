@@ -46,14 +46,24 @@ function shelfLots(job: Job): LotState[] {
   });
 }
 
-/** A figure of each charge of a cup in turn: pucks that it is begun from are its first. */
-const ofCharges = (
-  { charges, begins }: Plan['cups'][number],
-  figure: 'grams' | 'beforeDraw',
-): number[] => [
-  ...(begins ? [{ grams: begins.grams, beforeDraw: 1 }[figure]] : []),
-  ...charges.map((charge) => charge[figure]),
+/** g of each charge of a cup in turn: pucks that it is begun from are its first. */
+const chargesOf = ({ charges, begins }: Plan['cups'][number]): number[] => [
+  ...(begins ? [begins.grams] : []),
+  ...charges.map(({ grams }) => grams),
 ];
+/**
+ * Which draw of a cup each charge of it comes before, counted from one: other cups are drawn from
+ * meanwhile, in an order of their own.
+ */
+function chargedBefore({ id, charges, begins }: Plan['cups'][number], { draws }: Plan): number[] {
+  const own = draws.filter(({ barrels, poured = [] }) =>
+    [...barrels, ...poured].some(({ cup }) => cup === id),
+  );
+  const before = charges.map(
+    ({ beforeDraw }) => own.filter((draw) => draw.n < beforeDraw).length + 1,
+  );
+  return [...(begins ? [1] : []), ...before];
+}
 
 /** The bench before anything has happened. */
 export function startState(snapshot: Snapshot): SessionState {
@@ -73,10 +83,10 @@ export function startState(snapshot: Snapshot): SessionState {
           ...newCup(
             input.cups.find((use) => use.id === cup.id)!,
             cup.letter,
-            ofCharges(cup, 'grams'),
+            chargesOf(cup),
             snapshot.colour,
           ),
-          plannedBefore: ofCharges(cup, 'beforeDraw'),
+          plannedBefore: chargedBefore(cup, plan),
         },
       ]),
     ),

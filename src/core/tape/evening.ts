@@ -3,6 +3,7 @@ import type { CupChoice, PlanInput } from '../plan/input.ts';
 import type { CupId } from '../plan/cupId.ts';
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
+import { areAbreast } from '../plan/abreast.ts';
 import { runsInStep } from '../plan/inStep.ts';
 import { type Run, runsOf } from '../plan/run.ts';
 import { type Ways, waysOf } from '../ways.ts';
@@ -29,6 +30,8 @@ export interface Begun {
   holds: ReadonlyMap<CupId, { ml: number; celsius: number }>;
   cooked: ReadonlySet<CupId>;
   coloured: ReadonlySet<CupId>;
+  /** keys of runs that were drawn for */
+  drawn: ReadonlySet<string>;
   /** °C of moulds that were warmed, by their numbers */
   warm: ReadonlyMap<number, number>;
   /** moulds a shot stands in: s until it is firm; 0 = it is, or it is open already */
@@ -39,6 +42,7 @@ const NOTHING_BEGUN: Begun = {
   holds: new Map(),
   cooked: new Set(),
   coloured: new Set(),
+  drawn: new Set(),
   warm: new Map(),
   standing: new Map(),
 };
@@ -69,6 +73,8 @@ export class Evening {
   /** first and last draw that serves each shot, by its number */
   private readonly firstDraw = new Map<number, number>();
   private readonly lastDraw = new Map<number, number>();
+  /** draw of the same colour before each, by its number */
+  private readonly previous = new Map<number, PlannedDraw>();
   /** shot before each in its mould, by its number */
   private readonly before = new Map<number, number>();
 
@@ -121,6 +127,10 @@ export class Evening {
       .filter(({ key }) => this.drawsByRun.has(key))
       .sort((one, other) => first(one) - first(other));
     this.inStep = runsInStep(this.shooting);
+    for (const group of this.inStep) {
+      const own = this.draws.filter((draw) => group.includes(this.runOf(draw)));
+      own.slice(1).forEach((draw, nth) => this.previous.set(draw.n, own[nth]!));
+    }
     this.colourChanges = colourChanges(this);
     const lastIn = new Map<number, number>();
     for (const { n: shot, mould } of plan.shots) {
@@ -177,9 +187,9 @@ export class Evening {
   drawsOf(run: Run): readonly PlannedDraw[] {
     return this.drawsByRun.get(run.key) ?? [];
   }
-  /** The draw before one; undefined before the first. */
+  /** The draw of its own colour before one; undefined before the first. */
   drawBefore(draw: PlannedDraw): PlannedDraw | undefined {
-    return this.draws[this.draws.indexOf(draw) - 1];
+    return this.previous.get(draw.n);
   }
   /** The last draw before a run's first that was shot with its injector; undefined where none was. */
   lastWith({ key, tools }: Run): PlannedDraw | undefined {
@@ -189,12 +199,22 @@ export class Evening {
       .findLast((draw) => this.runOf(draw).tools.injector?.id === tools.injector?.id);
   }
   /**
-   * The last draw before a run and those that go on in step with it; undefined before the first of
-   * all.
+   * Draws that come before a run and those that go on in step with it: the last of the colour before;
+   * where they go on abreast its first, and the last of the colour before that.
    */
-  lastBefore(run: Run): PlannedDraw | undefined {
-    const [first] = this.inStep.find((group) => group.includes(run)) ?? [];
-    const own = first && this.drawsOf(first)[0];
-    return own && this.drawBefore(own);
+  drawsBefore(run: Run): PlannedDraw[] {
+    const nth = this.inStep.findIndex((group) => group.includes(run));
+    const before = this.inStep[nth - 1];
+    if (!before) return [];
+    if (!areAbreast(before, this.inStep[nth]!)) return [this.lastOf(before)];
+    const earlier = this.inStep[nth - 2];
+    const isDrawn = before.some(({ key }) => this.begun.drawn.has(key));
+    return [...(isDrawn ? [] : [this.firstOf(before)]), ...(earlier ? [this.lastOf(earlier)] : [])];
+  }
+  private firstOf(group: readonly Run[]): PlannedDraw {
+    return this.draws.find((draw) => group.includes(this.runOf(draw)))!;
+  }
+  private lastOf(group: readonly Run[]): PlannedDraw {
+    return this.draws.findLast((draw) => group.includes(this.runOf(draw)))!;
   }
 }

@@ -77,7 +77,7 @@ export interface CupState {
   begins: CupChoice['begins'] | null;
   /** grams to charge, from the plan, charge by charge */
   plannedCharges: number[];
-  /** draw before which each of them comes */
+  /** which of the cup's own draws each of them comes before, counted from one */
   plannedBefore: number[];
   charges: number;
   grams: number;

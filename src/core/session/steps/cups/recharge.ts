@@ -1,6 +1,6 @@
 import { density } from '../../../material/plastisol.ts';
 import { joined, phrase, saidAmount } from '../../../quantity/phrase.ts';
-import { airG } from '../../charges.ts';
+import { airG, drawsFrom } from '../../charges.ts';
 import { isLeftOut, skipCharge } from '../../skips.ts';
 import { LEAST_COOK } from '../../../shot/index.ts';
 import type { SessionState } from '../../state.ts';
@@ -55,7 +55,7 @@ function charge(state: SessionState, cup: CupState, need: Need, heat: number) {
   const air = need.drawn ? airG(state, cup, heat) : 0;
   const planned = cup.plannedCharges[cup.charges];
   const before = cup.plannedBefore[cup.charges] ?? Infinity;
-  const due = planned !== undefined && state.draws.size + 1 >= before;
+  const due = planned !== undefined && drawsFrom(state, cup) + 1 >= before;
   const short = need.grams + air - cup.grams;
   if (!due && short <= Math.max(HARDLY, 0.001 * need.grams)) return null;
   const cold = cup.density20;
