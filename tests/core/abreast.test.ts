@@ -6,6 +6,7 @@ import { METRIC } from '@/core/quantity/index.ts';
 import { restOfPlan } from '@/core/session/restOfPlan.ts';
 import { layEvening, runSheet, timingOf } from '@/core/tape/index.ts';
 import { benchOn } from '../bench.ts';
+import { SHELF } from '../demoPlan.ts';
 import { twoColours } from './abreastKit.ts';
 import { open } from './stagesKit.ts';
 import { timing } from './tapeKit.ts';
@@ -83,13 +84,29 @@ test('a colour the maker takes in hand is not left for the other', () => {
 });
 
 test('each cup is charged again before the draw of its own that its plan has it before', () => {
-  const input = twoColours([3, 99], [120, 8]);
+  const smallest = Math.min(...SHELF.vessels.map(({ spec }) => spec.volume));
+  const { id, spec } = SHELF.vessels.find((entry) => entry.spec.volume === smallest)!;
+  const drafted = twoColours([3, 99], [40, 16]);
+  const cups = drafted.cups.map((cup) => ({ ...cup, vessel: { id, vessel: spec } }));
+  const input = { ...drafted, cups };
   const plan = planSession(input, METRIC);
   assert.ok(plan.cups.some(({ charges }) => charges.length > 1));
   const bench = benchOn(open(input));
-  const end = bench.follow((state) => state.phase.is === 'finished');
-  assert.equal(end.phase.is, 'finished');
-  for (const { id, charges } of plan.cups) assert.equal(end.cups.get(id)!.charges, charges.length);
+  bench.follow((state) => state.phase.is === 'finished');
+  const takes = (cup: string) => (draw: { barrels: readonly { cup: string }[] }) =>
+    draw.barrels.some((barrel) => barrel.cup === cup);
+  for (const { id: cup, charges } of plan.cups) {
+    const planned = charges.map(
+      ({ beforeDraw }) =>
+        plan.draws.filter((draw) => draw.n < beforeDraw).filter(takes(cup)).length,
+    );
+    let drawn = 0;
+    const charged = bench.events.flatMap(({ kind, payload }): number[] => {
+      if (kind === 'drawn' && takes(cup)(payload)) drawn += 1;
+      return kind === 'charged' && payload.cup === cup && payload.from === 'fresh' ? [drawn] : [];
+    });
+    assert.deepEqual(charged, planned);
+  }
 });
 
 test('what is left of two colours ends no later than the whole did, less what is behind', () => {
