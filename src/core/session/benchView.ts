@@ -6,6 +6,7 @@ import type { InjectorState } from './state/injector.ts';
 import type { MouldState } from './state/mould.ts';
 import type { Step } from './step.ts';
 import { spareCups } from './takeCup.ts';
+import { inOven } from './steps/cups/inOven.ts';
 import { cupsInHand } from './steps/cupsInHand.ts';
 import { freeMould, injectorOf, inStep, type Turn } from './steps/work.ts';
 
@@ -27,6 +28,12 @@ export interface BenchView {
   turn: Turn | null;
 }
 
+/** Cups of a run, and those of one abreast of it that heat meanwhile. */
+function cupsAt(state: SessionState, run: RunState): CupState[] {
+  const own = cupsInHand(state, run);
+  return [...own, ...inOven(state).flatMap(({ cup }) => (own.includes(cup) ? [] : [cup]))];
+}
+
 /** What stands at the places of a bench: the run in hand says whose cups, barrels and moulds. */
 export function benchView(state: SessionState, inHand: RunState | null): BenchView {
   const run = inHand ?? [...state.runs.values()].at(-1);
@@ -35,7 +42,7 @@ export function benchView(state: SessionState, inHand: RunState | null): BenchVi
     turns.find(({ tools }) => tools.moulds.some((entry) => String(entry.id) === mould));
   return {
     run,
-    cups: run ? cupsInHand(state, run) : [],
+    cups: run ? cupsAt(state, run) : [],
     spare: spareCups(state),
     injector: run && injectorOf(state, run),
     moulds: [...state.moulds.values()]
