@@ -1,7 +1,7 @@
 // Two makers, the same luck, in worlds no model knows: `npm run bench -- evenings [shops a world]
-// [world|all|held-back] [ablate|said|first|several|abreast]`. `said` plays the advised maker only: what was
+// [world|all|held-back] [ablate|said|first|several]`. `said` plays the advised maker only: what was
 // said against what was so, in more shops for the time; `first` each shop's first evening only;
-// `several` evenings of two and three jobs, `abreast` of two colours with an injector each.
+// `several` evenings of two and three jobs.
 import { Worker } from 'node:worker_threads';
 import { availableParallelism } from 'node:os';
 import { writeFileSync } from 'node:fs';
@@ -17,7 +17,7 @@ const modes = new Set(process.argv.slice(4));
 const ablate = modes.has('ablate');
 const onlySaid = modes.has('said');
 const onlyFirst = modes.has('first');
-const jobs = (['several', 'abreast'] as const).find((mode) => modes.has(mode));
+const several = modes.has('several');
 const worlds =
   which === 'held-back'
     ? [HELD_BACK]
@@ -32,10 +32,10 @@ if (worlds.length === 0 || !(SHOPS > 0))
 const shops = Array.from({ length: SHOPS }, (_, i) => i + 1);
 const each = worlds.flatMap((traits) =>
   shops.flatMap((shop): Task[] => [
-    ...(onlySaid ? [] : [{ traits, shop, maker: 'thumb', onlyFirst, jobs } as const]),
-    { traits, shop, maker: 'advised', onlyFirst, jobs },
+    ...(onlySaid ? [] : [{ traits, shop, maker: 'thumb', onlyFirst, several } as const]),
+    { traits, shop, maker: 'advised', onlyFirst, several },
     ...(ablate
-      ? ABLATIONS.map((without): Task => ({ traits, shop, maker: 'advised', without, jobs }))
+      ? ABLATIONS.map((without): Task => ({ traits, shop, maker: 'advised', without, several }))
       : []),
   ]),
 );

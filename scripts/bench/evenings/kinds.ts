@@ -62,27 +62,3 @@ export const SEVERAL: readonly Kind[] = [
     ],
   },
 ];
-/** Evenings of two colours that want nothing of each other. */
-export const ABREAST: readonly Kind[] = [
-  {
-    way: 'single, split-flow',
-    lines: [
-      [SINGLE, 24],
-      [SPLIT, 24],
-    ],
-  },
-  {
-    way: 'dual, core-shot',
-    lines: [
-      [DUAL, 24],
-      [CORE, 8],
-    ],
-  },
-  {
-    way: 'triple, split-flow',
-    lines: [
-      [TRIPLE, 16],
-      [SPLIT, 20],
-    ],
-  },
-];

@@ -9,7 +9,7 @@ import {
 import type { Lesson, SessionState } from '../../../src/core/session/index.ts';
 import { World } from '../../../worlds/world.ts';
 import type { Knows, Played } from './play.ts';
-import { ABREAST, KINDS, SEVERAL } from './kinds.ts';
+import { KINDS, SEVERAL } from './kinds.ts';
 import { NEW_SHOP, play } from './play.ts';
 import type { Task } from './worker.ts';
 
@@ -35,7 +35,7 @@ const handsOf = (known: ReadonlyMap<string, Lesson>): Knows['hands'] =>
  * Evenings of one shop, one of each way of shooting, each begun with what those before it taught; or
  * the first of them alone.
  */
-export function playShop({ traits, shop, maker, without, onlyFirst, jobs }: Task): Played[] {
+export function playShop({ traits, shop, maker, without, onlyFirst, several }: Task): Played[] {
   const known = new Map<string, Lesson>();
   const learns = maker === 'advised' && without !== 'nothing learned';
   // Checked once, before the first evening: it is a setting of the shop.
@@ -49,7 +49,7 @@ export function playShop({ traits, shop, maker, without, onlyFirst, jobs }: Task
     check,
   };
   // Each shop begins with another way of shooting.
-  const all = jobs ? { several: SEVERAL, abreast: ABREAST }[jobs] : KINDS;
+  const all = several ? SEVERAL : KINDS;
   const kinds = all.map((_, i) => all[(i + shop) % all.length]!);
   return (onlyFirst ? kinds.slice(0, 1) : kinds).map((kind, i) => {
     const { played, state, given } = play(traits, {

@@ -10,7 +10,7 @@ export interface Task {
   without?: Ablation;
   /** its first evening alone, nothing learned */
   onlyFirst?: boolean;
-  /** evenings of several jobs: one after the other, or two colours abreast; absent = of one */
-  jobs?: 'several' | 'abreast';
+  /** evenings of several jobs */
+  several?: boolean;
 }
 parentPort!.on('message', (task: Task) => parentPort!.postMessage(playShop(task)));

@@ -28,8 +28,8 @@ const makesFor = (maker: Run, run: Run): boolean =>
  * block, each into moulds of its own, so that one is shot while another cools. Inserts come before
  * what is shot on to them; a group stands where its first run does.
  */
-export function runsInStep<Of extends Run>(runs: readonly Of[]): Of[][] {
-  const groups: Of[][] = [];
+export function runsInStep(runs: readonly Run[]): Run[][] {
+  const groups: Run[][] = [];
   for (const run of runs) {
     const cupOf = (layer: string) => run.job.drawnFrom[layer] ?? '';
     const signature = stepSignature(run, cupOf);

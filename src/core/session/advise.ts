@@ -14,8 +14,7 @@ import { heatTold } from './pourOff.ts';
 import type { Send, Step } from './step.ts';
 import { isOf, type StepKey } from './stepKinds.ts';
 import { matchSkip } from './steps/cups/match.ts';
-import { freeOven } from './guard/cups.ts';
-import { runInHand } from './steps/inHand.ts';
+import { runInHand } from './steps/work.ts';
 
 /** What a step becomes by what is foreseen; null where that has nothing to say of it. */
 type Adviser = (advising: Advising) => Step | null;
@@ -49,14 +48,9 @@ const intoOther: Adviser = (advising) => {
     : null;
 };
 
-/**
- * What the oven holds comes out before anything else goes in; a cup of a run abreast may stay in one
- * while there is another.
- */
-const outFirst: Adviser = ({ state, step, all, plan }) =>
-  [...state.cups.values()].some(
-    (cup) => cup.inOven && (!plan || plan.cups.includes(cup.key) || !freeOven(state)),
-  )
+/** What the oven holds comes out before anything else goes in. */
+const outFirst: Adviser = ({ state, step, all }) =>
+  [...state.cups.values()].some((cup) => cup.inOven)
     ? (all.find(({ key }) => key === 'heating' || key === 'stir') ?? step)
     : null;
 
@@ -74,7 +68,6 @@ const stirThenNext: Adviser = (advising) => {
   if (!planned || planned.done === 0) return null;
   const { plan, done } = planned;
   const { state, step, now } = advising;
-  if (!plan.cups.includes(step.target)) return null;
   const cup = state.cups.get(step.target)!;
   const next = plan.bring.bursts[done];
   if (

@@ -7,8 +7,7 @@ import type { InjectorState } from './state/injector.ts';
 import { coolingOf, type MouldState } from './state/mould.ts';
 import type { Send } from './step.ts';
 import { cavitiesOfDraw } from './steps/filling.ts';
-import { runInHand } from './steps/inHand.ts';
-import { injectorOf, inStep, isTrialNext, wants } from './steps/work.ts';
+import { injectorOf, inStep, isTrialNext, runInHand, wants } from './steps/work.ts';
 
 /** An act that can be recorded at any time. */
 interface Act {

@@ -28,10 +28,11 @@ export interface BenchView {
   turn: Turn | null;
 }
 
-/** Cups of a run, and those of one abreast of it that heat meanwhile. */
-function cupsAt(state: SessionState, run: RunState): CupState[] {
+/** Cups of a run, and those of another that heat still. */
+function cupsAt(state: SessionState, run: RunState, spare: readonly CupState[]): CupState[] {
   const own = cupsInHand(state, run);
-  return [...own, ...inOven(state).flatMap(({ cup }) => (own.includes(cup) ? [] : [cup]))];
+  const heating = inOven(state).map(({ cup }) => cup);
+  return [...own, ...heating.filter((cup) => ![...own, ...spare].includes(cup))];
 }
 
 /** What stands at the places of a bench: the run in hand says whose cups, barrels and moulds. */
@@ -40,10 +41,11 @@ export function benchView(state: SessionState, inHand: RunState | null): BenchVi
   const turns = run ? inStep(state, run) : [];
   const runOf = (mould: string) =>
     turns.find(({ tools }) => tools.moulds.some((entry) => String(entry.id) === mould));
+  const spare = spareCups(state);
   return {
     run,
-    cups: run ? cupsAt(state, run) : [],
-    spare: spareCups(state),
+    cups: run ? cupsAt(state, run, spare) : [],
+    spare,
     injector: run && injectorOf(state, run),
     moulds: [...state.moulds.values()]
       .filter((mould) => mould.shot !== null || runOf(mould.key))

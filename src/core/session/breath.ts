@@ -11,7 +11,7 @@ import { isOf, type StepKey } from './stepKinds.ts';
 import { layBy } from './steps/rack/layBy.ts';
 import { sprueBack } from './steps/moulds/sprue.ts';
 import { overItsHalf } from './steps/moulds/top.ts';
-import { turnOf } from './steps/inHand.ts';
+import { turnOf } from './steps/work.ts';
 
 /** A step with what is done in the same breath; as it was where nothing is. */
 type Joined = (state: SessionState, step: Step, now: number) => Step;

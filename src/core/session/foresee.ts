@@ -52,11 +52,6 @@ const limitsIn =
   (cup: string): Limits =>
     ask.cups.find((other) => other.key === cup)?.limits ?? USUAL_LIMITS;
 
-/** Whether one of some cups heats, or others take every oven there is. */
-const isHeating = ({ bursts }: Followed, { setup }: HeatAsk, cups: readonly string[]): boolean =>
-  bursts.length >= setup.ovens.length ||
-  bursts.some((burst) => burst.cups.some((cup) => cups.includes(cup)));
-
 /** How the cups to be drawn from come together; null where that is not asked, or a cup heats. */
 function bringOf(
   { belief, uses }: { belief: Belief; uses: readonly OvenUse[] },
@@ -65,7 +60,7 @@ function bringOf(
   doubt: Doubting,
 ): HeatAnswer['bring'] {
   const { match } = ask;
-  if (!match || match.cups.length === 0 || isHeating(followed, ask, match.cups)) return null;
+  if (!match || match.cups.length === 0 || followed.bursts.length > 0) return null;
   if (!match.cups.every((cup) => belief.cups.includes(cup))) return null;
   const doubted = match.cups.findIndex((cup) => doubt(cup) !== null);
   if (doubted >= 0) return readAgain(belief, match.cups, doubted, doubt(match.cups[doubted]!)!);

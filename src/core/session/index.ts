@@ -41,7 +41,6 @@ export { gaugeSaid } from './steps/cups/pot.ts';
 export { cupsInHand } from './steps/cupsInHand.ts';
 export { goesBack } from './steps/moulds/sprue.ts';
 export { barrelName } from './steps/barrels/clean.ts';
-export * from './steps/inHand.ts';
 export * from './steps/work.ts';
 export * from './steps/filling.ts';
 export * from './sayStep.ts';

@@ -2,7 +2,7 @@ import { heatCups } from './guard/cups.ts';
 import type { SessionState } from './state.ts';
 import { coolingOf } from './state/mould.ts';
 import type { SaidStep } from './step.ts';
-import { runInHand } from './steps/inHand.ts';
+import { runInHand } from './steps/work.ts';
 
 /**
  * What a bench makes heard, felt and seen, each with a pattern of its own: tones in Hz, each for so

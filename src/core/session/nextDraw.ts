@@ -2,8 +2,7 @@ import type { SessionState } from './state.ts';
 import type { Step } from './step.ts';
 import { dataOf, type StepKey } from './stepKinds.ts';
 import { warmingDue } from './steps/moulds/warming.ts';
-import { runInHand } from './steps/inHand.ts';
-import { freeMould, inStep, mouldsOf } from './steps/work.ts';
+import { freeMould, inStep, mouldsOf, runInHand } from './steps/work.ts';
 
 /** Steps that hands have between a mould that opens and its next draw. */
 const TURN: readonly StepKey[] = ['open', 'mark', 'sprue', 'rack', 'close', 'top'];

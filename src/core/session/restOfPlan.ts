@@ -140,7 +140,6 @@ export function restOfPlan(
       ),
       cooked: ready(({ charges, fused }) => charges > 0 && fused),
       coloured: ready(({ charges, coloured }) => charges > 0 && coloured),
-      drawn: new Set([...state.draws.values()].map(({ job }) => job)),
       warm: new Map(
         moulds // One that a shot stands in is as warm as that has made it.
           .filter((mould) => mould.warmed || standsFor(mould, now) !== null)

@@ -81,9 +81,10 @@ function degassed(evening: Evening, cup: PlannedCup, moments: readonly DegassedA
 
 /** Woken and measured, the air let out of it cold where it is. @param run that first draws from it */
 function prepared(evening: Evening, cup: PlannedCup, run: Run | undefined): Work {
+  const before = run && evening.lastBefore(run);
   return {
     key: preparedKey(cup),
-    after: run ? evening.drawsBefore(run).map((draw) => `draw ${draw.n}`) : [],
+    after: before ? [`draw ${before.n}`] : [],
     of: { cup: cup.id },
     steps: evening.begun.holds.has(cup.id)
       ? []

@@ -3,7 +3,6 @@ import type { CupChoice, PlanInput } from '../plan/input.ts';
 import type { CupId } from '../plan/cupId.ts';
 import type { PlannedDraw, PlannedShot } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
-import { areAbreast } from '../plan/abreast.ts';
 import { runsInStep } from '../plan/inStep.ts';
 import { type Run, runsOf } from '../plan/run.ts';
 import { type Ways, waysOf } from '../ways.ts';
@@ -30,8 +29,6 @@ export interface Begun {
   holds: ReadonlyMap<CupId, { ml: number; celsius: number }>;
   cooked: ReadonlySet<CupId>;
   coloured: ReadonlySet<CupId>;
-  /** keys of runs that were drawn for */
-  drawn: ReadonlySet<string>;
   /** °C of moulds that were warmed, by their numbers */
   warm: ReadonlyMap<number, number>;
   /** moulds a shot stands in: s until it is firm; 0 = it is, or it is open already */
@@ -42,7 +39,6 @@ const NOTHING_BEGUN: Begun = {
   holds: new Map(),
   cooked: new Set(),
   coloured: new Set(),
-  drawn: new Set(),
   warm: new Map(),
   standing: new Map(),
 };
@@ -73,8 +69,6 @@ export class Evening {
   /** first and last draw that serves each shot, by its number */
   private readonly firstDraw = new Map<number, number>();
   private readonly lastDraw = new Map<number, number>();
-  /** draw of the same colour before each, by its number */
-  private readonly previous = new Map<number, PlannedDraw>();
   /** shot before each in its mould, by its number */
   private readonly before = new Map<number, number>();
 
@@ -127,10 +121,6 @@ export class Evening {
       .filter(({ key }) => this.drawsByRun.has(key))
       .sort((one, other) => first(one) - first(other));
     this.inStep = runsInStep(this.shooting);
-    for (const group of this.inStep) {
-      const own = this.draws.filter((draw) => group.includes(this.runOf(draw)));
-      own.slice(1).forEach((draw, nth) => this.previous.set(draw.n, own[nth]!));
-    }
     this.colourChanges = colourChanges(this);
     const lastIn = new Map<number, number>();
     for (const { n: shot, mould } of plan.shots) {
@@ -187,9 +177,9 @@ export class Evening {
   drawsOf(run: Run): readonly PlannedDraw[] {
     return this.drawsByRun.get(run.key) ?? [];
   }
-  /** The draw of its own colour before one; undefined before the first. */
+  /** The draw before one; undefined before the first. */
   drawBefore(draw: PlannedDraw): PlannedDraw | undefined {
-    return this.previous.get(draw.n);
+    return this.draws[this.draws.indexOf(draw) - 1];
   }
   /** The last draw before a run's first that was shot with its injector; undefined where none was. */
   lastWith({ key, tools }: Run): PlannedDraw | undefined {
@@ -199,22 +189,12 @@ export class Evening {
       .findLast((draw) => this.runOf(draw).tools.injector?.id === tools.injector?.id);
   }
   /**
-   * Draws that come before a run and those that go on in step with it: the last of the colour before;
-   * where they go on abreast its first, and the last of the colour before that.
+   * The last draw before a run and those that go on in step with it; undefined before the first of
+   * all.
    */
-  drawsBefore(run: Run): PlannedDraw[] {
-    const nth = this.inStep.findIndex((group) => group.includes(run));
-    const before = this.inStep[nth - 1];
-    if (!before) return [];
-    if (!areAbreast(before, this.inStep[nth]!)) return [this.lastOf(before)];
-    const earlier = this.inStep[nth - 2];
-    const isDrawn = before.some(({ key }) => this.begun.drawn.has(key));
-    return [...(isDrawn ? [] : [this.firstOf(before)]), ...(earlier ? [this.lastOf(earlier)] : [])];
-  }
-  private firstOf(group: readonly Run[]): PlannedDraw {
-    return this.draws.find((draw) => group.includes(this.runOf(draw)))!;
-  }
-  private lastOf(group: readonly Run[]): PlannedDraw {
-    return this.draws.findLast((draw) => group.includes(this.runOf(draw)))!;
+  lastBefore(run: Run): PlannedDraw | undefined {
+    const [first] = this.inStep.find((group) => group.includes(run)) ?? [];
+    const own = first && this.drawsOf(first)[0];
+    return own && this.drawBefore(own);
   }
 }

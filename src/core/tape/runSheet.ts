@@ -88,7 +88,5 @@ export function runSheet(plan: Plan, input: PlanInput, timing: Timing): RunSheet
       },
     ];
   });
-  // Draws of two colours that go on abreast are each in their own line, as they begin.
-  const inTime = [...before, ...rows].sort((one, other) => one.from - other.from);
-  return { rows: inTime, ends: timing.all, lastMinute: timing.lastMinute };
+  return { rows: [...before, ...rows], ends: timing.all, lastMinute: timing.lastMinute };
 }

@@ -75,18 +75,17 @@ function insertsLaidBy(evening: Evening, { job, stage }: Run): string[] {
 /** The works of one run: what comes before its first draw, and its draws. */
 export function runWorks(evening: Evening, run: Run): Work[] {
   const draws = evening.drawsOf(run);
-  const before = evening.drawsBefore(run);
+  const before = evening.lastBefore(run);
   const cups = evening.plan.cups.filter(({ id }) =>
     draws.some((draw) => cupsOf(draw).includes(id)),
   );
   const cooked = cups.map(cookedKey);
   const cleaning = cleaned(evening, run);
-  const warm = metal(evening, run, [...cooked, ...before.map(({ n: draw }) => `draw ${draw}`)]);
+  const warm = metal(evening, run, [...cooked, ...(before ? [`draw ${before.n}`] : [])]);
   const ready = [
     ...insertsLaidBy(evening, run),
     ...cooked,
     ...[...cleaning, ...warm].map(({ key }) => key),
-    ...before.map(({ n: draw }) => `ended ${draw}`),
   ];
   return [
     ...cleaning,

@@ -123,11 +123,6 @@ function looksAt(cups: readonly string[], notes: readonly HeatNote[], over: numb
   }
   return looks;
 }
-/** Where the last draw from some cups is noted; −1 where none is. */
-const lastDrawn = ({ heat }: SessionState, cups: readonly CupState[]): number =>
-  heat.findLastIndex(
-    (note) => note.kind === 'drawn' && cups.some(({ key }) => note.cups.includes(key)),
-  );
 /** K apart that cups may be where how near they are does not matter: each is poured for itself. */
 export const ANY_GAP = 30;
 /**
@@ -140,7 +135,7 @@ function wantedNow(
   cups: CupState[],
 ): { window: { low: number; high: number }; apart: number } {
   const { low, high } = windowNow(state, run);
-  const drawn = lastDrawn(state, cups);
+  const drawn = state.heat.findLastIndex((note) => note.kind === 'drawn');
   const looks = looksAt(
     cups.map((cup) => cup.key),
     state.heat.slice(drawn + 1),
@@ -166,7 +161,7 @@ function earlyAsk(
   const next = run && freeOven(state) ? nextDraw(state, all, now) : null;
   // Once for each draw: a mould that takes longer than was thought is not waited for by heating
   // again and again.
-  const drawn = lastDrawn(state, matched);
+  const drawn = state.heat.findLastIndex((note) => note.kind === 'drawn');
   const had = new Set(
     state.heat.slice(drawn + 1).flatMap((note) => (note.kind === 'burst' ? note.cups : [])),
   );

@@ -22,12 +22,6 @@ export interface HeatPlan {
  * plan's (judgement).
  */
 const HAND = 2;
-/** Whether a note is of cups a plan is not about: those of a run abreast are seen to meanwhile. */
-function isOfOthers({ cups }: HeatPlan, note: HeatNote): boolean {
-  if (note.kind === 'burst' || note.kind === 'drawn')
-    return !note.cups.some((cup) => cups.includes(cup));
-  return 'cup' in note && !cups.includes(note.cup);
-}
 /**
  * Bursts given since a plan was made, of its cups; null when something else has happened that a
  * plan does not outlive: a burst of another length or in another oven, one cut short, or anything
@@ -37,7 +31,7 @@ export function given(plan: HeatPlan, notes: readonly HeatNote[]): number | null
   let count = 0;
   const ends = new Map<string, number>();
   for (const note of notes) {
-    if (note.at <= plan.at || isOfOthers(plan, note)) continue;
+    if (note.at <= plan.at) continue;
     if (note.kind === 'burst') {
       const next = plan.bring.bursts[count];
       const planned =
@@ -98,7 +92,7 @@ function overtaken(
   fresh: HeatPlan,
   { done, notes, now }: { done: number; notes: HeatAsk['notes']; now: number },
 ): boolean {
-  const heating = notes.findLast((note) => note.kind === 'burst' && !isOfOthers(held, note));
+  const heating = notes.findLast((note) => note.kind === 'burst');
   const busy = heating?.kind === 'burst' && now < heating.at + heating.seconds * 1000;
   if (busy || fresh.at <= held.at) return false;
   const age = (now - held.at) / 1000;

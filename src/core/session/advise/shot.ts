@@ -15,8 +15,7 @@ import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import { heldUntil, wentIn } from '../state/mould.ts';
 import type { Step } from '../step.ts';
-import { runInHand } from '../steps/inHand.ts';
-import { freeMould } from '../steps/work.ts';
+import { freeMould, runInHand } from '../steps/work.ts';
 import { heatShown } from './heatShown.ts';
 
 /** A push into a mould: which part comes short at this heat, and the heat that would fill it. */

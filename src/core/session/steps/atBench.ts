@@ -2,8 +2,7 @@ import type { RunState, SessionState } from '../state.ts';
 import type { CupState } from '../state/cup.ts';
 import type { Step } from '../step.ts';
 import { cupsInHand } from './cupsInHand.ts';
-import { runInHand } from './inHand.ts';
-import { freeMould, type Turn } from './work.ts';
+import { freeMould, runInHand, type Turn } from './work.ts';
 
 /** A bench as it is looked at to decide what comes next. */
 export interface AtBench {

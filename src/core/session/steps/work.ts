@@ -60,7 +60,7 @@ export const wants = (state: SessionState, run: RunState): boolean =>
   shotsLeft(run) > 0 || partFilled(state, run) || lacksInserts(state, run);
 
 /** Whether its inserts, when it takes any, lie ready: enough for a mould, or all there will be. */
-export function canGo(state: SessionState, run: RunState, taken = false): boolean {
+function canGo(state: SessionState, run: RunState, taken = false): boolean {
   if (!run.stage.takes) return true;
   const there = ready(state, run) + loadedFor(state, run);
   const maker = makerOf(state, run);
@@ -70,6 +70,18 @@ export function canGo(state: SessionState, run: RunState, taken = false): boolea
     (goOn(state, maker) && !underWay(state, maker!)) ||
     mouldsOf(state, run).some((mould) => state.shots.get(mould.shot ?? '')?.job === run.key)
   );
+}
+
+/**
+ * The run in hand: the one the maker took, while it has work; else the first that has work and its
+ * inserts. Inserts come before the bodies shot on to them; while those are on their way, the next
+ * one is made ready.
+ */
+export function runInHand(state: SessionState): RunState | null {
+  const open = [...state.runs.values()].filter((run) => wants(state, run));
+  const taken = open.find((run) => run.key === state.inHand);
+  if (taken && canGo(state, taken, true)) return taken;
+  return open.find((run) => canGo(state, run)) ?? open[0] ?? null;
 }
 
 const signature = (run: RunState): string => stepSignature(run, (layer) => layerCupKey(run, layer));
@@ -98,6 +110,13 @@ export const injectorOf = (state: SessionState, run: RunState): InjectorState | 
 export interface Turn {
   run: RunState;
   mould: MouldState;
+}
+
+/** The run a mould is shot for next, as the one in hand and those in step with it have it. */
+export function turnOf(state: SessionState, mould: string): Turn | null {
+  const inHand = runInHand(state);
+  const turn = inHand && freeMould(state, inHand);
+  return turn?.mould.key === mould ? turn : null;
 }
 
 /**

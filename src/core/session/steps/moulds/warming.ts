@@ -9,8 +9,7 @@ import type { RunState, SessionState } from '../../state.ts';
 import type { MouldState } from '../../state/mould.ts';
 import type { Step } from '../../step.ts';
 import { type AtBench, type Decide, some } from '../atBench.ts';
-import { runInHand } from '../inHand.ts';
-import { inStep, mouldsOf } from '../work.ts';
+import { inStep, mouldsOf, runInHand } from '../work.ts';
 import { shotIn, spoiledBy, warmsTo } from './warmFor.ts';
 
 /** Baits shot tonight from which on they tell how long one takes. */

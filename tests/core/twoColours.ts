@@ -15,11 +15,8 @@ function apartFromFirst(): number {
   )!.id;
 }
 
-/**
- * Two baits of two colours, each in a mould of its own.
- * @param injectors numbers of the injectors they are shot with, each with its own block
- */
-export function twoColours(injectors: readonly [number, number], counts = [24, 24]): PlanInput {
+/** Two baits of two colours, each in a mould of its own, shot with one injector. */
+export function twoColours(counts = [24, 24]): PlanInput {
   const plan = draftPlan(
     SHELF,
     [1, apartFromFirst()].map((colourway, nth) => ({
@@ -28,16 +25,12 @@ export function twoColours(injectors: readonly [number, number], counts = [24, 2
     })),
     DEFAULTS,
   );
-  const { spec } = SHELF.injectors[2]!;
+  const { id, spec } = SHELF.injectors[2]!;
   return {
     ...plan,
-    jobs: plan.jobs.map((job, nth) => ({
+    jobs: plan.jobs.map((job) => ({
       ...job,
-      tools: job.tools.map((tools) => ({
-        ...tools,
-        ...{ injector: { id: injectors[nth]!, injector: spec }, order: [] },
-        block: tools.block && { ...tools.block, id: injectors[nth]! },
-      })),
+      tools: job.tools.map((tools) => ({ ...tools, injector: { id, injector: spec }, order: [] })),
     })),
   };
 }
