@@ -45,6 +45,34 @@ const shotsOf = (all: readonly ShotsAt[]): number => all.reduce((sum, { shots })
 const baitsOf = (all: readonly FaultsAt[]): number =>
   all.reduce((sum, { baits }) => sum + baits, 0);
 
+/** What lies under each whole degree that was shot at but the coldest, counted up in one go. */
+function underEach(fault: readonly FaultsAt[], all: readonly ShotsAt[]) {
+  const degrees = new Map<number, { usual: number; shots: number; baits: number }>();
+  const at = (degree: number) => {
+    const known = degrees.get(degree) ?? { usual: 0, shots: 0, baits: 0 };
+    degrees.set(degree, known);
+    return known;
+  };
+  const edges = new Set(all.map((one) => one.at));
+  for (const one of all) at(one.at).usual += one.shots;
+  for (const one of fault) {
+    at(one.at).shots += one.shots;
+    at(one.at).baits += one.baits;
+  }
+  const sums = { usual: 0, shots: 0, baits: 0 };
+  return [...degrees]
+    .sort(([one], [other]) => one - other)
+    .map(([degree, here]) => {
+      const under = { at: degree, ...sums };
+      sums.usual += here.usual;
+      sums.shots += here.shots;
+      sums.baits += here.baits;
+      return under;
+    })
+    .filter((under) => edges.has(under.at))
+    .slice(1);
+}
+
 /**
  * The side of a heat a fault mostly lies on, where that is more than chance: every whole degree of
  * what was shot is looked at, on both sides, and of each the chance of so many of the fault's shots
@@ -60,17 +88,17 @@ export function liesBehind(
   fault: readonly FaultsAt[],
   all: readonly ShotsAt[],
 ): Behind | null {
-  const [hit, total] = [shotsOf(fault), shotsOf(all)];
+  const [hit, total, of] = [shotsOf(fault), shotsOf(all), baitsOf(fault)];
   if (hit < ENOUGH || total === 0) return null;
-  const edges = [...new Set(all.map(({ at }) => at))].sort((one, other) => one - other).slice(1);
-  const looks = edges.flatMap((at) => [true, false].map((under) => ({ at, under })));
-  const sides = looks.flatMap(({ at, under }) => {
-    const here = (one: ShotsAt): boolean => one.at < at === under;
-    const [own, usual] = [fault.filter(here), shotsOf(all.filter(here)) / total];
-    const [baits, of] = [baitsOf(own), baitsOf(fault)];
+  const looks = underEach(fault, all).flatMap(({ at, ...low }) => [
+    { at, under: true, ...low },
+    { at, under: false, usual: total - low.usual, shots: hit - low.shots, baits: of - low.baits },
+  ]);
+  const sides = looks.flatMap(({ at, under, usual: lie, shots, baits }) => {
+    const usual = lie / total;
     const within = usual + NOTHING * Math.sqrt((usual * (1 - usual)) / hit);
-    if (usual > USUAL || baits < MOSTLY * of || shotsOf(own) <= within * hit) return [];
-    const chance = atLeast(shotsOf(own), hit, usual);
+    if (usual > USUAL || baits < MOSTLY * of || shots <= within * hit) return [];
+    const chance = atLeast(shots, hit, usual);
     return [{ chance, side: { key, under, at, baits, of, usual } }];
   });
   const [clearest] = sides.sort((one, other) => one.chance - other.chance);
