@@ -13,8 +13,11 @@ import { letter } from './words.ts';
 
 type Barrels = Extract<Send, { kind: 'drawn' }>['payload']['barrels'];
 
-/** K by which what is drawn is off its cup's heat, drawn slower or quicker (judgement). */
-const DRAWN_SD = 1.0;
+/**
+ * K by which what is drawn is off its cup's heat at its turn: a hand quicker or slower by 2 s, where
+ * a cup loses a kelvin in four (judgements).
+ */
+const DRAWN_SD = 0.5;
 /** K under which a cup is as hot as another to whoever draws them (judgement). */
 const AS_HOT = 0.5;
 
