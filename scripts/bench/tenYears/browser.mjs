@@ -52,6 +52,8 @@ const LISTS = [
   ...['/colours', '/tubs'],
 ];
 const OPENED = 12;
+/** ms a list is looked at: what it asks for once it is painted is over before the next is opened. */
+const LOOKED_AT = 1000;
 
 /** From asking for a list to the first of it on the screen, in a window that knows the shop. */
 export async function firstPaints(browser, url) {
@@ -67,6 +69,7 @@ export async function firstPaints(browser, url) {
         return seen();
       });
       if (nth > 0) times.push(painted);
+      await new Promise((resolve) => setTimeout(resolve, LOOKED_AT));
     }
     say(`${path.padEnd(20)}${ms(at(times, 0.5)).padStart(10)}${ms(at(times, 0.95)).padStart(10)}`);
   }
