@@ -66,6 +66,13 @@ export const and = (phrases: readonly Phrase[]): Phrase =>
     ? joined(phrases)
     : joined([joined(phrases.slice(0, -1), ', '), phrases.at(-1)!], ' and ');
 
+/**
+ * Words as a list is said.
+ * @example listed(['A', 'B', 'C']) → 'A, B and C'
+ */
+export const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
+
 /** A phrase with its first letter changed. */
 function begun(said: Phrase, letter: (first: string) => string): Phrase {
   const parts = partsOf(said);

@@ -1,4 +1,5 @@
 import { say } from '../quantity/format.ts';
+import { listed } from '../quantity/phrase.ts';
 import type { ShopUnits } from '../quantity/units.ts';
 import type { RunState, SessionState } from './state.ts';
 import type { CupState } from './state/cup.ts';
@@ -71,5 +72,5 @@ export function readNext(step: Step | null, cups: readonly CupState[]) {
 export function volumesSay(volumes: readonly number[], units: ShopUnits): string {
   const said = volumes.map((ml) => say(ml, 'volume', units));
   const isAlike = said.length > 1 && said.every((one) => one === said[0]);
-  return isAlike ? `${said.length} × ${said[0]}` : said.join(' and ');
+  return isAlike ? `${said.length} × ${said[0]}` : listed(said);
 }

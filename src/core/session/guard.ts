@@ -1,6 +1,7 @@
 import { Z80 } from '../quantiles.ts';
 import { RUNS, VISCOSITY } from '../material/viscosity.ts';
 import {
+  listed,
   joined,
   phrase,
   type Phrase,
@@ -138,7 +139,7 @@ function apartWarnings(
     out.push({
       code: 'unmatched',
       sentence: joined([
-        phrase`${cups.map((cup) => cup.letter).join(' and ')} are ${saidApart(gap)} apart; `,
+        phrase`${listed(cups.map((cup) => cup.letter))} are ${saidApart(gap)} apart; `,
         phrase`${saidApart(allowed)} is allowed.`,
       ]),
     });

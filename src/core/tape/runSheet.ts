@@ -1,5 +1,5 @@
 import type { Phrase } from '../quantity/phrase.ts';
-import { joined, phrase, saidAmount } from '../quantity/phrase.ts';
+import { joined, listed, phrase, saidAmount } from '../quantity/phrase.ts';
 import type { PlanInput } from '../plan/input.ts';
 import type { PlannedDraw } from '../plan/laid.ts';
 import type { Plan } from '../plan/planned.ts';
@@ -59,7 +59,7 @@ export function runSheet(plan: Plan, input: PlanInput, timing: Timing): RunSheet
           taken(draw).map(({ cup, ml }) => phrase`${letterOf.get(cup) ?? '?'} ${mL(ml)}`),
           ', ',
         ),
-        (runs.get(draw.job)?.tools.moulds ?? []).map(({ mould }) => mould.name).join(' and '),
+        listed((runs.get(draw.job)?.tools.moulds ?? []).map(({ mould }) => mould.name)),
       ],
       '; ',
     );

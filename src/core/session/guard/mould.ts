@@ -1,7 +1,7 @@
 import { hasTop } from '../../build/build.ts';
 import { place } from '../../build/place.ts';
 import type { Mould } from '../../mould/schema.ts';
-import { phrase, type Phrase, saidHeat } from '../../quantity/phrase.ts';
+import { listed, phrase, type Phrase, saidHeat } from '../../quantity/phrase.ts';
 import type { RunState, SessionState } from '../state.ts';
 import type { MouldState } from '../state/mould.ts';
 import type { Warning } from './warnings.ts';
@@ -60,7 +60,7 @@ const WRONG: Partial<Record<Warning['code'], (shooting: Shooting) => Phrase | nu
       : null,
   gap: ({ mould, other }) =>
     other.gaps.length > 0
-      ? `${mould.name}: a gap shows on the ${other.gaps.join(' and ')}. It will flash.`
+      ? `${mould.name}: a gap shows on the ${listed(other.gaps)}. It will flash.`
       : null,
   loose: ({ mould, run, other }) => {
     const parts = partsIn(run, other);
@@ -96,7 +96,7 @@ const WRONG: Partial<Record<Warning['code'], (shooting: Shooting) => Phrase | nu
   upsideDown: ({ mould, run, other }) => {
     const sided = run.stage.layers.filter((layer) => place(layer.place).over !== 'both');
     return hasTop(run.stage) && other.top === 'wrong'
-      ? `The block stands the wrong way over ${mould.name}: ${lower(sided).join(' and ')} ` +
+      ? `The block stands the wrong way over ${mould.name}: ${listed(lower(sided))} ` +
           'would change places.'
       : null;
   },

@@ -1,3 +1,4 @@
+import { listed } from '../../../quantity/phrase.ts';
 import type { Stage } from '../../../build/build.ts';
 import { closingAct, closingCare } from '../../../mould/closure.ts';
 import type { Mould } from '../../../mould/schema.ts';
@@ -34,7 +35,7 @@ export const close = ofTurn(({ state }, { run, mould: other }) => {
     key: 'close',
     target: other.key,
     sentence: again
-      ? `Reseat ${mould.name}: a gap shows on the ${other.gaps.join(' and ')}`
+      ? `Reseat ${mould.name}: a gap shows on the ${listed(other.gaps)}`
       : `Close ${mould.name}: ${closingAct(mould)}`,
     detail:
       `${rodsFirst(run.stage, mould)}${closingCare(mould).join(' ')} ` +
