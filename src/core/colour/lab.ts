@@ -1,19 +1,14 @@
 import type { Lab } from 'culori/fn';
 import {
+  convertRgbToXyz65,
+  convertXyz65ToRgb,
   differenceCiede2000,
-  formatHex,
-  modeLab65,
-  modeRgb,
-  modeXyz65,
   parseHex,
-  useMode as reads,
+  serializeHex,
 } from 'culori/fn';
 import type { Spectrum, Xyz } from './observer.ts';
 import { WHITE, xyzOf } from './observer.ts';
 
-const toRgb = reads(modeRgb);
-const toXyz = reads(modeXyz65);
-reads(modeLab65);
 const e2000 = differenceCiede2000();
 
 /** CIELAB under D65, 2°. */
@@ -58,13 +53,13 @@ export const deltaE = (one: Colour, other: Colour): number =>
 /** sRGB hex of a colour, clipped to what a screen can show. */
 export function hexOf(colour: Colour): string {
   const [x, y, z] = xyzOfLab(colour, D65_WHITE);
-  return formatHex(toRgb({ mode: 'xyz65', x, y, z }));
+  return serializeHex(convertXyz65ToRgb({ x, y, z }));
 }
 /** CIELAB of an sRGB hex such as `#6b7f2a`; null where it is none. */
 export function colourOfHex(hex: string): Colour | null {
   const rgb = parseHex(hex);
   if (!rgb) return null;
-  const { x, y, z } = toXyz(rgb);
+  const { x, y, z } = convertRgbToXyz65(rgb);
   return labOfSrgbXyz([x, y, z]);
 }
 /** CIELAB of tristimulus values on sRGB's own white. */

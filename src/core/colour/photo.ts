@@ -1,9 +1,6 @@
-import { modeLrgb, modeXyz65, useMode as reads } from 'culori/fn';
+import { convertLrgbToRgb, convertRgbToLrgb, convertRgbToXyz65 } from 'culori/fn';
 import type { Colour } from './lab.ts';
 import { labOfSrgbXyz } from './lab.ts';
-
-const linear = reads(modeLrgb);
-const toXyz = reads(modeXyz65);
 
 /** Red, green and blue of a picture, 0 to 255. */
 export type Pixel = readonly [number, number, number];
@@ -18,7 +15,7 @@ export type Balanced = { ok: true; colour: Colour } | { ok: false; message: stri
  */
 export function balanced(spot: Pixel, white: Pixel | null, patch = 0.86): Balanced {
   const lin = (pixel: Pixel) =>
-    linear({ mode: 'rgb', r: pixel[0] / 255, g: pixel[1] / 255, b: pixel[2] / 255 });
+    convertRgbToLrgb({ r: pixel[0] / 255, g: pixel[1] / 255, b: pixel[2] / 255 });
   const lrgb = lin(spot);
   const other = white && lin(white);
   if (other && Math.min(other.r, other.g, other.b) < 0.1)
@@ -35,6 +32,7 @@ export function balanced(spot: Pixel, white: Pixel | null, patch = 0.86): Balanc
   const by = other
     ? { r: patch / other.r, g: patch / other.g, b: patch / other.b }
     : { r: 1, g: 1, b: 1 };
-  const { x, y, z } = toXyz({ mode: 'lrgb', r: lrgb.r * by.r, g: lrgb.g * by.g, b: lrgb.b * by.b });
+  const even = convertLrgbToRgb({ r: lrgb.r * by.r, g: lrgb.g * by.g, b: lrgb.b * by.b });
+  const { x, y, z } = convertRgbToXyz65(even);
   return { ok: true, colour: labOfSrgbXyz([x, y, z]) };
 }
