@@ -15,7 +15,7 @@ import {
 import { against, USUAL_WEIGHTS, type Weights } from './weights.ts';
 
 /** Books of no more pieces are looked through whole. */
-const MOST_PIECES = 12;
+export const MOST_BRANCHED = 12;
 /** Sessions that are worked out at most while they are. */
 const MOST_LOOKED = 1500;
 /** Share of what a session is about to take that it takes at the least (judgement; see `about.ts`). */
@@ -55,7 +55,7 @@ function bounding(pieces: readonly Piece[], asked: Asked): (so: Layout, nth: num
  */
 export function branched(start: Layout, asked: Asked): Layout {
   const pieces = inOrder([...start.times.flatMap((time) => time.pieces), ...start.left]);
-  if (pieces.length > MOST_PIECES) return start;
+  if (pieces.length > MOST_BRANCHED) return start;
   const bound = bounding(pieces, asked);
   let best = start;
   let least = costOf(start, asked);

@@ -1,4 +1,3 @@
-import { heldDay } from './hand.ts';
 import type { Piece } from './piece.ts';
 import {
   type Asked,
@@ -26,12 +25,9 @@ function laidInto(
   return so;
 }
 
-/** As many of a time's pieces as fit, worked out; and those that are one too many, the last wanted first. */
+/** As many of a time's pieces as fit, worked out; and those that are one too many, the last laid first. */
 function fitted(laid: Laid, asked: Asked): { laid: Laid; over: Piece[] } {
-  const rank = (piece: Piece) => (heldDay(asked.held, piece) === undefined ? 1 : 0);
-  const pieces = [...laid.pieces].sort(
-    (one, other) => rank(one) - rank(other) || one.by - other.by,
-  );
+  const pieces = [...laid.pieces];
   const over: Piece[] = [];
   for (;;) {
     const fits = laidWith(laid, pieces, asked);
@@ -41,22 +37,18 @@ function fitted(laid: Laid, asked: Asked): { laid: Laid; over: Piece[] } {
 }
 
 /**
- * A first layout: roughly, then each time worked out, and what is too much for it laid where there is
- * room. A time is worked out once or twice, and not at every piece.
+ * A first layout: roughly, then each time worked out, what is too much for it left over. A time is
+ * worked out once or twice, and not at every piece.
  * @param pieces the first to be laid first
- * @param told of it before room is looked for; answers whether to go on
  */
-export function firstLayout(
-  pieces: readonly Piece[],
-  asked: Asked,
-  told: (so: Layout) => boolean = () => true,
-): Layout {
+export function firstLayout(pieces: readonly Piece[], asked: Asked): Layout {
   const empty: Layout = { times: asked.times.map(emptyAt), left: [] };
   const rough = laidInto(empty, pieces, (times, piece) => placesAbout(times, piece, asked)[0]);
   const fits = rough.times.map((time) => fitted(time, asked));
-  const times = fits.map(({ laid }) => laid);
   const open = new Set([...rough.left, ...fits.flatMap(({ over }) => over)]);
-  const left = pieces.filter((piece) => open.has(piece));
-  if (!told({ times, left })) return { times, left };
-  return laidInto({ times, left: [] }, left, (so, piece) => bestPlace(so, piece, asked));
+  return { times: fits.map(({ laid }) => laid), left: pieces.filter((piece) => open.has(piece)) };
 }
+
+/** What is left over laid where there is room for it. */
+export const roomFound = ({ times, left }: Layout, asked: Asked): Layout =>
+  laidInto({ times, left: [] }, left, (so, piece) => bestPlace(so, piece, asked));
