@@ -10,7 +10,7 @@ import {
   outcomeOf,
   worker,
 } from '../../../src/core/ahead/index.ts';
-import type { Book, LaidBook } from '../../../src/core/ahead/index.ts';
+import type { Book, LaidBook, Outcome } from '../../../src/core/ahead/index.ts';
 import { layEvening, timingOf } from '../../../src/core/tape/index.ts';
 import { adds } from './adds.ts';
 import { bookOf } from './books.ts';
@@ -111,21 +111,34 @@ function againstHabit(books: number): void {
   );
 }
 
-/** How long a book takes as it grows. */
+/** ms a book is laid for at most, and after which what it has come to is looked at. */
+const AT_MOST = 120_000;
+const SOON = 2000;
+
+/** How long a book takes as it grows, and what it comes to. */
 function growth(): void {
-  for (const lines of [10, 50, 200]) {
+  for (const lines of [10, 50, 200, 1000]) {
     const book = bookOf(7, { lines, evenings: 14 });
     const from = performance.now();
     let first = 0;
-    const so = layBook(book, () => (first ||= performance.now() - from));
+    let soon: Outcome | null = null;
+    const so = layBook(book, (better) => {
+      const took = performance.now() - from;
+      first ||= took;
+      if (took < SOON) soon = outcomeOf(better, book);
+      return took < AT_MOST;
+    });
     const all = performance.now() - from;
-    const { late, sessions, seconds } = outcomeOf(so, book);
+    const end = outcomeOf(so, book);
     const bound = boundOf(book, so);
+    const comesTo = ({ late, seconds }: Outcome) =>
+      `${late} parts late or left out, ${(seconds / 60).toFixed(0)} min`;
     console.log(
       `${lines} lines, ${book.pieces.length} pieces over 14 evenings: first whole plan ` +
-        `${first.toFixed(0)} ms, done ${all.toFixed(0)} ms, ${sessions} sessions, ${late} late, ` +
+        `${first.toFixed(0)} ms; after 2 s ${soon ? comesTo(soon) : 'none'}; ` +
+        `${comesTo(end)} in ${end.sessions} sessions after ${(all / 1000).toFixed(1)} s, ` +
         `${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB; ` +
-        `${(100 * (seconds / bound.seconds - 1)).toFixed(0)} % above its bound, late at least ` +
+        `${(100 * (end.seconds / bound.seconds - 1)).toFixed(0)} % above its bound, late at least ` +
         `${bound.late}`,
     );
   }

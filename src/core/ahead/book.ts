@@ -45,9 +45,9 @@ const sessionOf = (worked: Worked | null): Session | null =>
 
 /**
  * Lays a book over the times there are.
- * @param better told of each better layout
+ * @param better told of each better layout; false ends it with that
  */
-export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
+export function layBook(book: Book, better?: (so: LaidBook) => boolean | void): LaidBook {
   const { whole, lasts, alone } = worker(book);
   const withSessions = (laid: LaidOut): LaidBook => ({
     laid,
@@ -68,10 +68,7 @@ export function layBook(book: Book, better?: (so: LaidBook) => void): LaidBook {
         const own = alone(piece, pairs);
         return 'refused' in own ? 0 : SHARED * own.shoots;
       },
-      better: (so) => {
-        better?.(withSessions(so));
-        return true;
-      },
+      better: (so) => better?.(withSessions(so)) !== false,
     }),
   );
 }
