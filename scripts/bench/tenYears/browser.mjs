@@ -2,10 +2,14 @@ import { gzipSync } from 'node:zlib';
 import { say } from '../../lib.mjs';
 import { at, ms } from './times.mjs';
 
-/** What a script of the app is part of: a worker's own, what draws every island, or a page's own. */
-const partOf = (url) => {
+/**
+ * What a script of the app is part of: a worker's own, what draws every island (React, in two
+ * scripts), or a page's own.
+ */
+const partOf = (url, text) => {
   if (/\.worker/.test(url)) return 'workers';
-  return /\/client\.[^/]*$/.test(url) ? 'drawing' : 'own';
+  const isReact = /\/client\.[^/]*$/.test(url) || text.includes('react.transitional.element');
+  return isReact ? 'drawing' : 'own';
 };
 
 /** Gzipped JavaScript a page loads until every island of it can be touched, kB of 1,000 bytes. */
@@ -32,7 +36,8 @@ export async function scriptSizes(browser, url, session) {
       if (/javascript/.test(response.headers()['content-type'] ?? ''))
         reading.push(
           response.body().then(
-            (buffer) => (bytes[partOf(response.url())] += gzipSync(buffer).length),
+            (buffer) =>
+              (bytes[partOf(response.url(), buffer.toString())] += gzipSync(buffer).length),
             () => {},
           ),
         );
