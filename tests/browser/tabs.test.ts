@@ -112,6 +112,39 @@ test('two tabs with the shop away keep each its own acts; opened again, both rea
   await expect.poll(async () => (await logOf(request, session)).length).toBe(before + one + one);
 });
 
+test('on a full device, what the shop has not is said to be in the page alone, and leaving it is asked about', async ({
+  page,
+  context,
+  request,
+}) => {
+  const session = await freshBench(request);
+  await context.addInitScript(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  const events = '**/api/sessions/*/events';
+  await context.route(events, (route) => route.abort());
+  await page.goto(`/bench/${session}`);
+  await expect(page.locator('[data-ready]')).toBeVisible();
+  await byPointer(page).main();
+  const said = page.getByText(/in this page alone/);
+  await expect(said).toBeVisible();
+  await expect(page.getByText(/0 things are kept on this bench/)).toBeVisible();
+  const asked = page.waitForEvent('dialog');
+  const leaving = page.close({ runBeforeUnload: true });
+  const dialog = await asked;
+  expect(dialog.type()).toBe('beforeunload');
+  await dialog.dismiss();
+  await leaving;
+  // Sent, it is the shop's, and nothing is asked.
+  await context.unroute(events);
+  await settled(page);
+  await expect(said).toBeHidden();
+  await page.reload();
+  await expect(page.locator('[data-ready]')).toBeVisible();
+});
+
 test.describe('with pages kept on the device', () => {
   test.use({ serviceWorkers: 'allow' });
   // A process of this test's own on the same shop, so that it can truly go away, its live line with

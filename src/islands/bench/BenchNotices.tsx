@@ -5,13 +5,16 @@ import type { useSession } from './useSession.ts';
 /** ms a device's clock may be off before that is said. */
 const CLOCK_OFF = 30_000;
 
+const things = (count: number): string => `${count} ${count === 1 ? 'thing is' : 'things are'}`;
+
 type Props = Pick<
   ReturnType<typeof useSession>,
-  'waiting' | 'away' | 'mayNot' | 'refused' | 'answer'
+  'waiting' | 'alone' | 'away' | 'mayNot' | 'refused' | 'answer'
 >;
 /** What stands between this bench and the shop's log. */
-export function BenchNotices({ waiting, away, mayNot, refused, answer }: Props) {
+export function BenchNotices({ waiting, alone, away, mayNot, refused, answer }: Props) {
   const off = clockOff();
+  const kept = waiting - alone;
   if (!away && mayNot === null && refused.length === 0 && Math.abs(off) <= CLOCK_OFF) return null;
   return (
     <div
@@ -20,14 +23,18 @@ export function BenchNotices({ waiting, away, mayNot, refused, answer }: Props) 
     >
       {away && (
         <p>
-          The shop’s machine is not answering. {waiting} {waiting === 1 ? 'thing is' : 'things are'}{' '}
-          kept on this bench and sent by itself.
+          The shop’s machine is not answering. {things(kept)} kept on this bench and sent by itself.
         </p>
       )}
       {mayNot !== null && (
         <p>
-          {mayNot} {waiting} {waiting === 1 ? 'thing is' : 'things are'} kept on this bench, and
-          sent once that is put right.
+          {mayNot} {things(kept)} kept on this bench, and sent once that is put right.
+        </p>
+      )}
+      {alone > 0 && (away || mayNot !== null) && (
+        <p className="text-stop">
+          This device has no room to keep more: {things(alone)} in this page alone. Leave it open
+          until what is here is sent.
         </p>
       )}
       {Math.abs(off) > CLOCK_OFF && (

@@ -36,15 +36,35 @@ function store(): Promise<IDBPDatabase<Schema> | null> {
 let last = 0;
 const next = (): number => (last = Math.max(last + 1, Date.now() * 1000));
 
-/** Keeps acts, each a record of its own: two tabs never write over each other's. */
+/**
+ * Keeps acts, each a record of its own: two tabs never write over each other's.
+ * @returns whether they are kept: a private window keeps nothing, and a device may be full
+ */
 export async function keepActs(
   events: readonly AnyEvent[],
   outcome: KeptAct['outcome'],
   why?: string,
-): Promise<void> {
+): Promise<boolean> {
+  if (events.length === 0) return true;
   const db = await store();
-  if (!db || events.length === 0) return;
+  if (!db) return false;
+  try {
+    await keepIn(db, events, { outcome, why });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** @throws DOMException where the device is full */
+async function keepIn(
+  db: IDBPDatabase<Schema>,
+  events: readonly AnyEvent[],
+  { outcome, why }: Pick<KeptAct, 'outcome' | 'why'>,
+): Promise<void> {
   const change = db.transaction('acts', 'readwrite');
+  // What ends it is thrown by the act that did.
+  void change.done.catch(() => undefined);
   for (const event of events) {
     const before = await change.store.get(event.id);
     // What the shop has once stored stays so, whoever tells of it later.
@@ -83,9 +103,16 @@ export async function keepStored(
     for (const event of fresh.slice(from, from + IN_ONE_GO)) {
       const { id, session } = event;
       const nth = before.get(id)?.n ?? next();
-      void change.store.put({ id, session, n: nth, event, outcome: 'stored' });
+      void change.store.put({ id, session, n: nth, event, outcome: 'stored' }).catch(() => {});
     }
-    await change.done;
+    // On a full device they are kept by the shop alone.
+    if (
+      await change.done.then(
+        () => false,
+        () => true,
+      )
+    )
+      return;
   }
 }
 

@@ -28,16 +28,16 @@ export async function sendWaiting(
 }
 
 const OLD = (session: number): string => `twin-shot-outbox-${session}`;
-/** What an earlier version of this bench left waiting on this device; taken once. */
+/** What an earlier version of this bench left waiting on this device. */
 export function leftBehind(session: number): AnyEvent[] {
   try {
     return JSON.parse(localStorage.getItem(OLD(session)) ?? '[]') as AnyEvent[];
   } catch {
     return [];
-  } finally {
-    localStorage.removeItem(OLD(session));
   }
 }
+/** Lets go of it, once it is kept as acts are now. */
+export const takenOver = (session: number): void => localStorage.removeItem(OLD(session));
 
 const HAND = 'twin-shot-hand';
 /** Who stands at this bench, where they said so. */

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { AnyEvent } from '@/core/session/index.ts';
 import { actsOf, keepActs, keepStored } from './acts.ts';
-import { leftBehind } from './outbox.ts';
+import { leftBehind, takenOver } from './outbox.ts';
 
 /** An act the shop would not have, with why; it is kept here until it has been seen. */
 export interface Refused {
@@ -48,16 +48,18 @@ export function useKept(
     started.current = true;
     void (async () => {
       const old = leftBehind(id);
-      await keepActs(old, 'waiting');
+      const isTaken = await keepActs(old, 'waiting');
+      if (isTaken) takenOver(id);
       const kept = await actsOf(id);
       const known = new Set(initial.map((event) => event.id));
       // Stored once and not on the page: the page is an old one, or the shop was put back to before
       // it. Sent again it is told where it stands, or stands again.
-      const { read, unread } = await asToday(
-        kept
+      const { read, unread } = await asToday([
+        ...(isTaken ? [] : old),
+        ...kept
           .filter((act) => act.outcome !== 'refused' && !known.has(act.id))
           .map((act) => act.event),
-      );
+      ]);
       const refused = kept
         .filter((act) => act.outcome === 'refused')
         .map((act) => ({ id: act.id, why: act.why ?? 'The shop refused it.' }));

@@ -19,6 +19,8 @@ const AGAIN = 1000;
  */
 const ALLOWED_AGAIN = 10_000;
 
+const NONE: ReadonlySet<string> = new Set();
+
 export interface Session {
   state: SessionState;
   act: (send: Send) => void;
@@ -26,6 +28,8 @@ export interface Session {
   canUndo: boolean;
   /** events not yet confirmed by the shop */
   waiting: number;
+  /** those of them that only this page has: its device did not keep them */
+  alone: number;
   away: boolean;
   /** why the shop takes nothing from here, where it answers that */
   mayNot: string | null;
@@ -57,6 +61,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   const [away, setAway] = useChanged(false);
   const [mayNot, setMayNot] = useChanged<string | null>(null);
   const [refused, setRefused] = useState<Refused[]>([]);
+  const [unkept, setUnkept] = useState<ReadonlySet<string>>(NONE);
   const outbox = useRef<AnyEvent[]>([]);
   const sending = useRef(false);
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -159,7 +164,9 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
         v: EVENT_VERSION,
         ...what,
       } as AnyEvent;
-      void keepActs([event], 'waiting');
+      void keepActs([event], 'waiting').then(
+        (isKept) => isKept || setUnkept((held) => new Set([...held, event.id])),
+      );
       change([...outbox.current, event]);
       void flush();
     },
@@ -182,6 +189,14 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     [id, change, flush],
   );
 
+  const alone = waiting.filter((event) => unkept.has(event.id)).length;
+  useEffect(() => {
+    if (alone === 0) return;
+    const ask = (leaving: BeforeUnloadEvent) => leaving.preventDefault();
+    addEventListener('beforeunload', ask);
+    return () => removeEventListener('beforeunload', ask);
+  }, [alone]);
+
   return {
     state,
     act: useCallback((what: Send) => put(what, identityOf(state, what)), [put, state]),
@@ -191,6 +206,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     }, [put, state]),
     canUndo: lastPress(state).length > 0 && state.phase.is !== 'finished',
     waiting: waiting.length,
+    alone,
     away,
     mayNot,
     refused,
