@@ -15,23 +15,21 @@ type Props = Pick<
 export function BenchNotices({ waiting, alone, away, mayNot, refused, answer }: Props) {
   const off = clockOff();
   const kept = waiting - alone;
-  if (!away && mayNot === null && refused.length === 0 && Math.abs(off) <= CLOCK_OFF) return null;
+  const notSent = mayNot ?? (away ? 'The shop’s machine is not answering.' : null);
+  const sent = mayNot === null ? 'sent by itself' : 'sent once that is put right';
+  if (notSent === null && refused.length === 0 && Math.abs(off) <= CLOCK_OFF) return null;
   return (
     <div
       role="status"
       className="border-b border-ink bg-raised px-4 py-2 font-semibold text-watch md:px-6"
     >
-      {away && (
+      {notSent !== null && (
         <p>
-          The shop’s machine is not answering. {things(kept)} kept on this bench and sent by itself.
+          {notSent}
+          {(kept > 0 || alone === 0) && ` ${things(kept)} kept on this bench and ${sent}.`}
         </p>
       )}
-      {mayNot !== null && (
-        <p>
-          {mayNot} {things(kept)} kept on this bench, and sent once that is put right.
-        </p>
-      )}
-      {alone > 0 && (away || mayNot !== null) && (
+      {notSent !== null && alone > 0 && (
         <p className="text-stop">
           This device has no room to keep more: {things(alone)} in this page alone. Leave it open
           until what is here is sent.
