@@ -26,7 +26,7 @@ class Best {
   mayBecome(so: Layout): boolean {
     const [held, left] = costOf(so, this.asked);
     const [least, fewest] = costOf(this.so!, this.asked);
-    return held <= least && left <= 1.3 * fewest + 2;
+    return held <= least && left <= 1.1 * fewest + 1;
   }
 }
 
