@@ -105,14 +105,12 @@ export async function keepStored(
       const nth = before.get(id)?.n ?? next();
       void change.store.put({ id, session, n: nth, event, outcome: 'stored' }).catch(() => {});
     }
+    const isKept = await change.done.then(
+      () => true,
+      () => false,
+    );
     // On a full device they are kept by the shop alone.
-    if (
-      await change.done.then(
-        () => false,
-        () => true,
-      )
-    )
-      return;
+    if (!isKept) return;
   }
 }
 
