@@ -15,6 +15,13 @@ test('a piece longer than any time is cut, for who is promised first first; one 
     none.left.map(({ why }) => why),
     ['There is no block for it.'],
   );
+  const later = { ...question.pieces[0]!, key: 'later', by: 9 * DAY };
+  const both = { ...question, pieces: [later, question.pieces[0]!] };
+  assert.deepEqual(
+    layOut({ ...both, takes: () => ({ refused: 'None.' }) }).left.map(({ piece }) => piece.key),
+    [question.pieces[0]!.key, 'later'],
+    'what cannot be shot is said the soonest wanted first',
+  );
   const two = { ...question.pieces[0]!, parts: [...question.pieces[0]!.parts] };
   two.parts.push({ ...two.parts[0]!, part: 9, due: '5', count: 10 });
   const [first, rest] = split({ ...two, baits: 110 }, 104, by);

@@ -1,5 +1,6 @@
 import { cut } from './cut.ts';
 import { heldDay } from './hand.ts';
+import { soonestFirst } from './orders.ts';
 import type { Piece } from './piece.ts';
 import type { Asked, Laid, Layout } from './place.ts';
 import { searched } from './search.ts';
@@ -29,7 +30,7 @@ export function layOut({
   ...asked
 }: Asked & { better?: (so: LaidOut) => boolean }): LaidOut {
   const refused: LaidOut['left'] = [];
-  const pieces = asked.pieces.flatMap((piece) => {
+  const pieces = soonestFirst(asked.pieces, asked).flatMap((piece) => {
     const cuts = cut(piece, asked);
     if (typeof cuts !== 'string') return cuts;
     refused.push({ piece, why: cuts });

@@ -56,7 +56,7 @@ export async function keepActs(
   }
 }
 
-/** @throws DOMException where the device is full */
+/** Writes acts in one go, all of them or none. @throws DOMException where the device is full */
 async function keepIn(
   db: IDBPDatabase<Schema>,
   events: readonly AnyEvent[],
