@@ -129,7 +129,11 @@ export const ENDPOINTS: Record<string, Endpoint> = {
     path: '/api/mixes/kept/6b1f2f7e-4f0d-4d35-8b6a-3c9d1e42dddd',
     methods: { GET: null },
   },
-  'orders/[id].ts': { path: '/api/orders/{id}', methods: { GET: null, PUT: ORDER } },
+  'orders/[id]/index.ts': {
+    path: '/api/orders/{id}',
+    methods: { GET: null, PUT: ORDER, DELETE: {} },
+  },
+  'orders/[id]/back.ts': { path: '/api/orders/{id}/back', methods: { POST: {} } },
   'orders/file.ts': {
     path: '/api/orders/file',
     methods: {
@@ -146,7 +150,11 @@ export const ENDPOINTS: Record<string, Endpoint> = {
   'people/[id].ts': { path: '/api/people/{id}', methods: { PUT: PERSON, DELETE: {} } },
   'people/index.ts': { path: '/api/people', methods: { GET: null, POST: PERSON } },
   'pictures/[id].ts': { path: '/api/pictures/{id}', methods: { GET: null } },
-  'plans/[id]/index.ts': { path: '/api/plans/{id}', methods: { GET: null, PUT: PLAN } },
+  'plans/[id]/index.ts': {
+    path: '/api/plans/{id}',
+    methods: { GET: null, PUT: PLAN, DELETE: {} },
+  },
+  'plans/[id]/back.ts': { path: '/api/plans/{id}/back', methods: { POST: {} } },
   'plans/[id]/ticks.ts': { path: '/api/plans/{id}/ticks', methods: { PUT: { ticks: ['a'] } } },
   'plans/index.ts': { path: '/api/plans', methods: { POST: PLAN } },
   'running.ts': { path: '/api/running', methods: { GET: null } },

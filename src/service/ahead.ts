@@ -7,6 +7,8 @@ import { shelf } from '@/store/catalogue.ts';
 import { linesBeyond } from '@/store/orderLines.ts';
 import { tubsHeld } from '@/store/tubs.ts';
 import { PLANNED_FROM, planner } from './planner.ts';
+import { openPlans, planNow } from './plans.ts';
+import { versionOf } from './result.ts';
 import { readShop } from './shop.ts';
 import { contentOf } from './tubContent.ts';
 
@@ -36,10 +38,11 @@ async function tubsKnown(): Promise<TubKnown[]> {
  * are at the bench, and what a plan is made of.
  */
 export async function ahead(now: Date) {
-  const [{ parts, ...known }, shop, beyond] = await Promise.all([
+  const [{ parts, ...known }, shop, beyond, plans] = await Promise.all([
     planner(now),
     readShop(),
     linesBeyond(PLANNED_FROM),
+    openPlans(),
   ]);
   const cure = shop.bench.cure * 3_600_000;
   const by = Object.fromEntries(
@@ -53,6 +56,13 @@ export async function ahead(now: Date) {
   );
   return {
     ...known,
+    /** plans that lie ready, the newest first: a day may have its own already */
+    plans: plans.map((plan) => ({
+      id: plan.id,
+      day: plan.day,
+      name: plan.name,
+      version: versionOf(planNow(plan)),
+    })),
     confidence: shop.confidence,
     /** lines of the book beyond those that are laid out */
     beyond,

@@ -20,7 +20,11 @@ export type { PlanRow } from '@/store/plans.ts';
 export { findPlan, openPlans } from '@/store/plans.ts';
 
 /** A plan as it is edited. */
-export const planNow = ({ name, day, input }: PlanRow) => ({ name, day, input });
+export const planNow = ({ name, day, input }: Pick<PlanRow, 'name' | 'day' | 'input'>) => ({
+  name,
+  day,
+  input,
+});
 
 /** @param seen the version a plan was changed from */
 export async function savePlan(
@@ -32,7 +36,8 @@ export async function savePlan(
   const read = checked(PlanInputSchema, raw);
   if (!read.ok) return read;
   const version = versionOf({ name, day, input: read.value });
-  if (id === undefined) return ok({ id: await insertPlan(name, day, read.value), version });
+  if (id === undefined)
+    return ok({ id: await insertPlan({ name, day, input: read.value }), version });
   return inTransaction(async () => {
     const held = (await lockPlan(id)) ? await findPlan(id) : null;
     if (!held) return missing('plan');

@@ -36,6 +36,21 @@ export async function keepChange(
   );
 }
 
+/** A thing as it was when it was taken away. */
+interface Gone {
+  id: number;
+  at: Date;
+  was: unknown;
+}
+/** Things of a kind whose last change took them away, the latest first. */
+export const goneOf = (kind: string, limit = CHANGES_PAGE): Promise<Gone[]> =>
+  rows(
+    `SELECT thing AS id, at, before AS was FROM changes c WHERE kind = $1 AND after IS NULL AND
+      NOT EXISTS (SELECT 1 FROM changes d WHERE d.kind = c.kind AND d.thing = c.thing AND d.id >
+      c.id) ORDER BY c.id DESC LIMIT $2`,
+    [kind, limit],
+  );
+
 /** Changes of one thing, the latest first. @param before the last one of the page before */
 export const changesOf = (
   kind: string,

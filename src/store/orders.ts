@@ -33,9 +33,10 @@ export const customers = async (): Promise<string[]> =>
 const partsOf = (parts: readonly PartOrdered[]) =>
   parts.map(({ bait, colourway, count }) => ({ baitId: bait, colourwayId: colourway, count }));
 
-export function insertOrder({ customer, note, lines }: Ordered): Promise<number> {
+/** @param as the number it had, where it is brought back */
+export function insertOrder({ customer, note, lines }: Ordered, as?: number): Promise<number> {
   return inTransaction(async () => {
-    const { id } = await tables().Order.create({ customer, note });
+    const { id } = await tables().Order.create({ id: as, customer, note });
     await addLines(
       id,
       lines.map((line, position) => ({ line, position })),
@@ -179,6 +180,14 @@ export function updateOrder(id: number, { customer, note, lines }: Ordered): Pro
     );
     return [...out.filter(isUsed).map((line) => String(line.id)), ...stay];
   });
+}
+
+/** Deletes an order nothing was shot for, packed or sent; whether it was. */
+export async function deleteOrder(id: number): Promise<boolean> {
+  const lines = await tables().OrderLine.findAll({ where: { orderId: id }, ...USED });
+  if (lines.some(isUsed)) return false;
+  await tables().Order.destroy({ where: { id } });
+  return true;
 }
 
 /** Open lines that want a bait, or a colourway. */

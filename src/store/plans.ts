@@ -46,8 +46,14 @@ export const openPlans = async (): Promise<PlanRow[]> =>
 /** Takes a plan for this transaction. */
 export const lockPlan = async (id: number): Promise<boolean> =>
   (await tables().Plan.findByPk(id, { attributes: ['id'], lock: true })) !== null;
-export const insertPlan = async (name: string, day: string, input: PlanInput): Promise<number> =>
-  (await tables().Plan.create({ name, day, input })).id;
+/** @param as the number and the ticks it had, where it is brought back */
+export const insertPlan = async (
+  { name, day, input }: Pick<PlanRow, 'name' | 'day' | 'input'>,
+  as?: Pick<PlanRow, 'id' | 'ticks'>,
+): Promise<number> => (await tables().Plan.create({ ...as, name, day, input })).id;
+export async function deletePlan(id: number): Promise<void> {
+  await tables().Plan.destroy({ where: { id } });
+}
 export async function updatePlan(
   id: number,
   name: string,

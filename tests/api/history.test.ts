@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { run } from '@/store/query.ts';
 import type { App } from './harness.ts';
-import { ask, change, ownDatabase, serve } from './harness.ts';
+import { ask, change, db, openDemoSession, ownDatabase, serve } from './harness.ts';
 
 let app: App;
 before(async () => {
@@ -99,6 +99,56 @@ test(
       assert.equal(refused.status, 409);
       assert.match(refused.body.detail, why);
       assert.ok((await list(key)).includes(id));
+    }
+  },
+);
+
+/** A thing deleted by who has just seen it. */
+const remove = async (at: string) =>
+  ask('DELETE', at, undefined, { 'if-match': (await ask('GET', at)).etag ?? '' });
+
+test(
+  'an order and a plan nothing was made of are deleted and come back as they were; what ' +
+    'was shot for, and what is at the bench, stays',
+  async () => {
+    const { id } = (await ask('POST', `${app.url}/api/orders`, order('twice', 4))).body as {
+      id: number;
+    };
+    const orderAt = `${app.url}/api/orders/${id}`;
+    const plan = (await ask('GET', `${app.url}/api/plans/1`)).body as { input: object };
+    const made = await ask('POST', `${app.url}/api/plans`, { name: 'Spare', day, ...plan });
+    const planAt = `${app.url}/api/plans/${made.body.id}`;
+    await ask('PUT', `${planAt}/ticks`, { ticks: ['laid out'] });
+    const ticked = async () =>
+      (await db.query('SELECT ticks FROM plans WHERE id = $1', [made.body.id]))[0]?.['ticks'];
+    for (const at of [orderAt, planAt]) {
+      const before = (await ask('GET', at)).body as { lines?: { id?: number }[] };
+      assert.equal((await ask('DELETE', at, undefined, { 'if-match': '"other"' })).status, 409);
+      assert.equal((await remove(at)).status, 200);
+      assert.equal((await ask('GET', at)).status, 404);
+      assert.equal((await ask('POST', `${at}/back`, {})).status, 200);
+      const { body } = await ask('GET', at);
+      // Its lines are new ones in the book.
+      for (const line of [...(before.lines ?? []), ...(body.lines ?? [])] as { id?: number }[])
+        delete line.id;
+      assert.deepEqual(body, before);
+    }
+    assert.deepEqual(await ticked(), ['laid out']);
+    assert.equal((await ask('POST', `${app.url}/api/orders/999999/back`, {})).status, 404);
+
+    const [shot] = await db.query(
+      `SELECT l.order_id FROM allocations a JOIN line_parts p ON p.id = a.part_id
+         JOIN order_lines l ON l.id = p.line_id LIMIT 1`,
+    );
+    await openDemoSession(app.url);
+    for (const [at, why] of [
+      [`${app.url}/api/orders/${String(shot!['order_id'])}`, /shot, packed or sent/],
+      [`${app.url}/api/plans/1`, /taken to the bench/],
+    ] as const) {
+      const refused = await remove(at);
+      assert.deepEqual([refused.status, refused.body.code], [409, 'still-used']);
+      assert.match(refused.body.detail, why);
+      assert.equal((await ask('GET', at)).status, 200);
     }
   },
 );

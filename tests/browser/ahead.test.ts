@@ -114,6 +114,22 @@ test(
     await page.waitForURL(/\/plan\/\d+$/);
     await expect(page.locator('[data-summary]')).toContainText('promised');
     await expect(page.locator('figure').first()).toContainText('Slip eel 95, second');
+    // The day has its plan now: made anew it is the same one, and deleted it can be brought back.
+    const plan = new URL(page.url()).pathname;
+    await open(page, '/plan/ahead');
+    const ready = page.locator(`[data-day="${later}"]`);
+    await expect(ready.getByRole('link', { name: 'Its plan' })).toHaveAttribute('href', plan, {
+      timeout: 30_000,
+    });
+    await ready.getByRole('button', { name: 'Make it anew' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Make it anew' }).click();
+    await page.waitForURL(plan);
+    await page.getByRole('button', { name: 'Delete the plan' }).click();
+    await page.waitForURL(/deleted=/);
+    await expect(page.locator(`a[href="${plan}"]`)).toHaveCount(0);
+    await page.getByRole('button', { name: 'Bring back' }).click();
+    await page.waitForURL(plan);
+    await expect(page.locator('[data-summary]')).toContainText('promised');
 
     // By a key of any page, by words in any order, and gone to by keys alone; on a slow device no
     // letter is lost between the page and the field.

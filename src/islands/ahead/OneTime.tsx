@@ -68,7 +68,13 @@ export function OneTime({ one, session: laidOut, moved, isTakenFrom, known, inHa
             {session ? `; ${endsSays(from, session.ends)}` : '; nothing laid here'}
           </span>
         </h2>
-        {laidOut && <MakePlan day={day} input={laidOut.input} />}
+        {laidOut && (
+          <MakePlan
+            day={day}
+            input={laidOut.input}
+            ready={known.plans.find((plan) => plan.day === day)}
+          />
+        )}
       </div>
       <p role="status" className="min-h-6" data-moved={moved ? day : undefined}>
         {moved && <MovedSays moved={moved} time={one.time} />}

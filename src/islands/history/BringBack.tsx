@@ -4,18 +4,20 @@ import { Wrong } from '@/ui/Wrong.tsx';
 import { sayDated } from '@/ui/days.ts';
 
 interface Held {
+  /** its endpoint */
+  place: string;
+  /** the list it stood in */
   list: string;
-  id: number;
   name: string;
   at: number;
 }
 
-/** What is retired, list by list. */
+/** What is retired or deleted, list by list. */
 export default function BringBack({ held: start }: { held: Held[] }) {
   const [held, setHeld] = useState(start);
   const [wrong, setWrong] = useState('');
   const back = async (one: Held) => {
-    const reply = await call('POST', `/api/catalogue/${one.list}/${one.id}/back`, {});
+    const reply = await call('POST', `${one.place}/back`, {});
     setWrong(reply.ok ? '' : reply.message);
     if (reply.ok) setHeld(held.filter((held) => held !== one));
   };
@@ -28,7 +30,7 @@ export default function BringBack({ held: start }: { held: Held[] }) {
         <ul className="max-w-2xl">
           {held.map((one) => (
             <li
-              key={`${one.list}${one.id}`}
+              key={one.place}
               className="flex min-h-14 items-center justify-between gap-4 border-b border-rule"
             >
               <span>

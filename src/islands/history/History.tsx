@@ -50,7 +50,7 @@ export default function History({
                     {change.before === null
                       ? 'Added or brought back'
                       : change.after === null
-                        ? 'Retired'
+                        ? 'Retired or deleted'
                         : 'Changed'}
                   </b>{' '}
                   <span className="text-soft">

@@ -5,6 +5,7 @@ import { takeOver } from '@/ui/handed.ts';
 import { sayDay } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
+import Delete from '../history/Delete.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
 import { Summary } from './Summary.tsx';
@@ -40,6 +41,8 @@ interface Known extends Pick<PlanStart, 'shelf' | 'units' | 'defaults'> {
 }
 type Begun = Omit<PlanStart, keyof Known | 'wanted'> & {
   known: Known;
+  /** a session was opened on it */
+  isAtBench?: boolean;
   /** parts of the book a new plan begins with, by their numbers */
   asked?: number[];
 };
@@ -64,6 +67,8 @@ export default function Planner() {
   };
   const { shelf, units, defaults } = start;
   const {
+    id,
+    version,
     input,
     name,
     plan,
@@ -173,6 +178,16 @@ export default function Planner() {
               set={setJob}
             />
           </Suspense>
+          {id && version && !own.isAtBench && (
+            <div className="mt-8 border-t border-rule pt-3">
+              <Delete
+                place={`/api/plans/${id}`}
+                version={version}
+                to={`/plan?deleted=${id}`}
+                noun="plan"
+              />
+            </div>
+          )}
         </section>
       </div>
       {plan.ok && times && (

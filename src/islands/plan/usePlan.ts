@@ -46,6 +46,7 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
   const [wrong, setWrong] = useState('');
   const [saved, setSaved] = useState(start.id !== undefined);
   const { save, asking } = useSave(start.version);
+  const [version, setVersion] = useState(start.version);
   const name = named || sessionName(input);
   const plan = useMemo(() => planSession(input, units), [input, units]);
   const [ticks, setTicks] = useState(start.ticks);
@@ -54,7 +55,7 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     setSaved(false);
   };
   const keep = async (): Promise<number | null> => {
-    const reply = await save<{ id: number }>(
+    const reply = await save<{ id: number; version: string }>(
       id ? 'PUT' : 'POST',
       id ? `/api/plans/${id}` : '/api/plans',
       { name, day, input },
@@ -64,11 +65,14 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     // What was ticked before the plan was first kept is kept with it.
     if (!id && ticks.length > 0) await call('PUT', `/api/plans/${reply.value.id}/ticks`, { ticks });
     setId(reply.value.id);
+    setVersion(reply.value.version);
     setSaved(true);
     history.replaceState(null, '', `/plan/${reply.value.id}`);
     return reply.value.id;
   };
   return {
+    id,
+    version,
     input,
     name,
     ticks,
