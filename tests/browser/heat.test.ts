@@ -3,16 +3,8 @@ import type { AnyEvent, BenchEvent, Snapshot } from '@/core/session/index.ts';
 import { stirredHeat } from '@/device/hiddenBench.ts';
 import { standIn } from '@/device/standIn.ts';
 import { byPointer } from './hands.ts';
-import {
-  BESIDE,
-  foreseen,
-  mainSays,
-  padOpened,
-  startDemo,
-  pressedFor,
-  settled,
-  stepOf,
-} from './steps.ts';
+import { look, seen } from './look.ts';
+import { BESIDE, foreseen, padOpened, startDemo, pressedFor, settled } from './steps.ts';
 
 test('with instruments in the cups: from raw plastic to a matched draw by following only the advice', async ({
   page,
@@ -91,16 +83,14 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
     await foreseen(page);
     await catchUp();
     if (bench.state.draws.size > 0) break;
-    const step = await stepOf(page);
+    const { step, says, seq: before } = await look(page);
     if (step === 'cook')
       asked = (await page.getByRole('link', { name: 'What if…' }).getAttribute('href')) ?? '';
-    const says = await mainSays(page);
     const read = /Read (\S)/.exec(says)?.[1];
     hottest = Math.max(
       hottest,
       ...[...bench.hidden.cups.values()].map((cup) => Math.max(cup.bulk, cup.rim)),
     );
-    const before = await page.locator('[data-seq]').getAttribute('data-seq');
     const beside = BESIDE[step ?? ''];
     if (beside !== undefined) {
       if (!(await padOpened(page, hands, says))) continue;
@@ -162,13 +152,7 @@ test('with instruments in the cups: from raw plastic to a matched draw by follow
       }
     }
     // Noted; or the key became another under the thumb and noted nothing: then it is read again.
-    await expect
-      .poll(
-        async () =>
-          (await page.locator('[data-seq]').getAttribute('data-seq')) !== before ||
-          (await mainSays(page)) !== says,
-      )
-      .toBe(true);
+    await seen(page, (now) => now.seq !== before || now.says !== says);
   }
   await expect
     .poll(async () => {

@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { type Hands, unguarded } from './hands.ts';
+import { look, ready, seen } from './look.ts';
 
 /** Opens a page and waits until its islands answer. */
 export async function open(page: Page, path: string): Promise<void> {
@@ -19,21 +20,12 @@ export async function startDemo(page: Page): Promise<number> {
   return Number(/\d+$/.exec(page.url())![0]);
 }
 
-export const stepOf = (page: Page) => page.locator('[data-step]').getAttribute('data-step');
+export const stepOf = async (page: Page): Promise<string | null> => (await look(page)).step;
 export const settled = (page: Page) =>
   expect(page.locator('[data-ready][data-waiting="0"]')).toBeVisible();
 /** Waits until what is foreseen of heat takes in all that was noted. */
-export const foreseen = (page: Page) =>
-  expect
-    .poll(async () => {
-      const bench = page.locator('[data-ready]');
-      return (
-        (await bench.getAttribute('data-notes')) === (await bench.getAttribute('data-foreseen'))
-      );
-    })
-    .toBe(true);
-export const mainSays = async (page: Page): Promise<string> =>
-  (await page.locator('[data-main]').textContent()) ?? '';
+export const foreseen = (page: Page) => seen(page, ({ isForeseen }) => isForeseen);
+export const mainSays = async (page: Page): Promise<string> => (await look(page)).says;
 
 /**
  * The page's clock is the test's own, and the shop's with it: time passes when the test says so.
@@ -75,8 +67,8 @@ async function shown(page: Page, letter: string): Promise<number> {
  */
 export async function pressedFor(page: Page, hands: Hands, read: string): Promise<string | null> {
   await unguarded(page);
-  const strip = await page.locator('[data-strip]').innerText();
-  if ((await mainSays(page)) !== read) return null;
+  const { strip, says } = await look(page);
+  if (says !== read) return null;
   // At once: a key that becomes another in between is guarded, and to wait that out would press what
   // nobody has read.
   await hands.press();
@@ -89,39 +81,34 @@ export async function pressedFor(page: Page, hands: Hands, read: string): Promis
  * @returns whether the pad stands open
  */
 export async function padOpened(page: Page, hands: Hands, read: string): Promise<boolean> {
-  const seq = await page.locator('[data-seq]').getAttribute('data-seq');
+  const { seq } = await look(page);
   if (!(await pressedFor(page, hands, read))) return false;
   const pad = page.getByRole('dialog');
-  await expect
-    .poll(
-      async () =>
-        (await pad.isVisible()) ||
-        (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq ||
-        (await mainSays(page)) !== read,
-    )
-    .toBe(true);
+  await seen(page, async (now) => now.seq !== seq || now.says !== read || (await pad.isVisible()));
   return pad.isVisible();
 }
 
 /** Steps whose key says something else once their time is up, or cavities are touched. */
 const OWN_DOING = new Set(['hold', 'topOff', 'mark']);
 
-/** Does what the bench says, a step at a time, waiting out countdowns on the page's own clock. */
-export async function follow(
+/**
+ * Does what the bench says, a step at a time, waiting out countdowns on the page's own clock. It is
+ * one step of the test's own record, which is looked through at every call: with hundreds of them
+ * side by side that takes longer than the calls.
+ */
+export const follow = (page: Page, hands: Hands, how: Follow): Promise<string[]> =>
+  test.step('follow', () => followed(page, hands, how));
+
+async function followed(
   page: Page,
   hands: Hands,
   { until, faulty = [] }: Follow,
 ): Promise<string[]> {
   const done: string[] = [];
   for (let i = 0; i < 400; i++) {
-    await foreseen(page);
-    await unguarded(page);
-    const step = await stepOf(page);
+    const { step, sentence, seq, says } = await ready(page);
     if (until(step)) return done;
-    const sentence = await page.locator('[data-step]').textContent();
     done.push(step!);
-    const seq = await page.locator('[data-seq]').getAttribute('data-seq');
-    const says = await mainSays(page);
     const read = /Read (\S)/.exec(says)?.[1];
     if (read) {
       if (!(await padOpened(page, hands, says))) continue;
@@ -153,13 +140,7 @@ export async function follow(
         continue;
     }
     // Two shots may want the same thing one after the other: then the log has moved on.
-    await expect
-      .poll(
-        async () =>
-          (await page.locator('[data-step]').textContent()) !== sentence ||
-          (await page.locator('[data-seq]').getAttribute('data-seq')) !== seq,
-      )
-      .toBe(true);
+    await seen(page, (now) => now.sentence !== sentence || now.seq !== seq);
   }
   throw new Error(`The bench never got there; it did: ${done.join(' ')}`);
 }
