@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import { wrongOn } from './axe.ts';
 import { brokenWords } from './brokenWords.ts';
 import { open } from './steps.ts';
 
@@ -71,26 +71,6 @@ const SCREENS = [
 ];
 
 const THIRDS = [0, 1, 2].map((third) => SCREENS.filter((_, i) => i % 3 === third));
-const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
-const said = (where: string, violations: { id: string; nodes: { html: string }[] }[]) =>
-  violations.map(
-    (violation) =>
-      `${where}: ${violation.id}, ${violation.nodes.length} × ${violation.nodes[0]!.html.slice(0, 120)}`,
-  );
-
-/** Axe on a page: no page here has frames, and what passes need not be told. */
-const axe = (page: Page) =>
-  new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
-
-/** What axe finds wrong on paper; and of the colours, which alone are others, on slate. */
-async function wrongOn(page: Page, where: string): Promise<string[]> {
-  const onPaper = await axe(page).withTags(TAGS).analyze();
-  await page.evaluate(() => (document.documentElement.dataset.ground = 'slate'));
-  const onSlate = await axe(page).withRules(['color-contrast']).analyze();
-  await page.evaluate(() => (document.documentElement.dataset.ground = 'paper'));
-  return [...said(where, onPaper.violations), ...said(`${where}, slate`, onSlate.violations)];
-}
-
 const isWide = (page: Page): Promise<boolean> =>
   page.evaluate(() => document.documentElement.scrollWidth > innerWidth + 1);
 const DESK = { width: 1280, height: 800 };
