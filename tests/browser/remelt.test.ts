@@ -93,7 +93,7 @@ async function beginsFrom(
   await pick(page, 'Bait', 'Culvert prawn');
   await pick(page, 'Colourway', colourway);
   await panels.press(page.getByRole('button', { name: 'Shoot it' }));
-  await panels.press(page.getByRole('button', { name: /^Begin cup A, .* from$/ }));
+  await panels.press(page.getByRole('button', { name: /^Begin cup A, .* from fresh$/ }));
   const dialog = page.getByRole('dialog');
   await panels.press(dialog.getByRole('button', { name: new RegExp(`^${tub},`) }));
   await expect(dialog).toContainText('Heat left');

@@ -193,13 +193,15 @@ export function Block({
         stroke="var(--ink)"
         strokeWidth="1.75"
       />
-      <Ports drawn={drawn} />
-      <Halves drawn={drawn} wrong={wrong} />
-      {rig.block.mark && (
-        <text x="75" y="402" textAnchor="middle" fontSize="11" fill="var(--soft)">
-          {rig.block.mark} over TOP
-        </text>
-      )}
+      <g aria-hidden="true">
+        <Ports drawn={drawn} />
+        <Halves drawn={drawn} wrong={wrong} />
+        {rig.block.mark && (
+          <text x="75" y="402" textAnchor="middle" fontSize="11" fill="var(--soft)">
+            {rig.block.mark} over TOP
+          </text>
+        )}
+      </g>
     </g>
   );
 }

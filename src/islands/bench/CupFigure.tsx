@@ -79,11 +79,13 @@ export function CupFigure(props: Props) {
       type="button"
       onClick={onRead}
       className="min-w-0 flex-1 self-start text-left"
-      aria-label={`Read cup ${cup.letter}, ${figure ?? 'not read'}`}
       data-cup={cup.letter}
       data-fused={cup.fused}
       data-heat={celsius?.toFixed(2) ?? ''}
     >
+      <span className="sr-only">
+        Read cup {cup.letter}, {figure === null && 'not read '}
+      </span>
       <span className={`figure block ${size} leading-none ${trusted ? '' : 'text-soft'}`}>
         {figure ?? '–°'}
       </span>

@@ -167,7 +167,7 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
           <button
             type="button"
             className="act"
-            aria-label={`Take ${pour.name} out`}
+            aria-label={`Take out ${pour.name}`}
             onClick={() => put({ pours: stage.pours.filter((_, k) => k !== i) })}
           >
             Take out
@@ -184,7 +184,7 @@ export function StageFields({ build, stage, first, last, set, takeOut }: Props) 
           <button
             type="button"
             className="act"
-            aria-label={`Take ${layer.name} out`}
+            aria-label={`Take out ${layer.name}`}
             onClick={() =>
               set(
                 withLayers(

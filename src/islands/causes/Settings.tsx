@@ -141,7 +141,7 @@ export function Settings({ order, curves, mould, today, shop, of, units, again }
       type="button"
       className="act"
       onClick={() => void use(at, own)}
-      aria-label={`Use ${said[at](own.low)} to ${said[at](own.high)} for the ${SETTINGS[at].name}`}
+      aria-label={`Use it: ${said[at](own.low)} to ${said[at](own.high)} for the ${SETTINGS[at].name}`}
     >
       Use it
     </button>

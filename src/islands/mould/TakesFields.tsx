@@ -91,7 +91,7 @@ export function TakesFields({ mould, others, units, set }: Props) {
           <button
             type="button"
             className="act"
-            aria-label={`Take ${take.mould} out`}
+            aria-label={`Take out ${take.mould}`}
             onClick={() => set({ takes: mould.takes.filter((_, k) => k !== i) })}
           >
             Take out

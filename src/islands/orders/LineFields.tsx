@@ -105,7 +105,7 @@ export function LineFields({
                 type="button"
                 className="act mt-6"
                 onClick={() => remove(j)}
-                aria-label={`Take bait ${j + 1} out of line ${i + 1}`}
+                aria-label={`Take out bait ${j + 1} of line ${i + 1}`}
               >
                 Take out
               </button>

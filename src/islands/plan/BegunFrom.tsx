@@ -21,11 +21,16 @@ interface Props {
 export function BegunFrom({ choice, letter, units, set }: Props) {
   const [open, setOpen] = useState(false);
   const { begins } = choice;
-  const called = `Begin cup ${letter}, ${choice.recipe.name}, from`;
+  const from = begins ? `${say(begins.grams, 'mass', units, 0)} of ${begins.of.name}` : 'fresh';
   return (
     <>
-      <button type="button" className="act" aria-label={called} onClick={() => setOpen(true)}>
-        {begins ? `${say(begins.grams, 'mass', units, 0)} of ${begins.of.name}` : 'fresh'}
+      <button
+        type="button"
+        className="act"
+        aria-label={`Begin cup ${letter}, ${choice.recipe.name}, from ${from}`}
+        onClick={() => setOpen(true)}
+      >
+        {from}
       </button>
       <Dialog open={open} title={`Cup ${letter} is begun from`} onClose={() => setOpen(false)}>
         <Tubs

@@ -134,7 +134,7 @@ export function CalendarFields({ calendar, set }: Props) {
                 <button
                   type="button"
                   className="act"
-                  aria-label={`${sayDay(other.day)} goes as usual`}
+                  aria-label={`Take out ${sayDay(other.day)}: it goes as usual`}
                   onClick={() =>
                     set({
                       ...held,

@@ -55,7 +55,7 @@ function Row({
         <button
           type="button"
           className="act mt-6"
-          aria-label={`Take ${field.one} ${index + 1} out`}
+          aria-label={`Take out ${field.one} ${index + 1}`}
           onClick={remove}
         >
           Take out

@@ -30,7 +30,7 @@ function Row({ batch, all, now }: { batch: Batch; all: Today['all']; now: Date }
       <a
         className="act ml-auto"
         href={`/plan/new?parts=${batch.parts.map(({ part }) => part).join(',')}`}
-        aria-label={`Plan ${batch.baits} ${bait?.name}, ${way?.name}`}
+        aria-label={`Plan it: ${batch.baits} ${bait?.name}, ${way?.name}`}
       >
         Plan it
       </a>
