@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import axeCore from 'axe-core';
 
-const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
 /** What axe finds wrong on a page as it stands: of all there is to look at, or by one rule. */
 async function wrong(page: Page, runOnly: axeCore.RunOnly): Promise<string[]> {

@@ -180,20 +180,24 @@ export function Block({
   if (!rig.block) return <path d={`M68 278h14v44l-7 14-7-14Z`} className="line-art" />;
   const [left, right] = [centre(0) - 24, centre(rig.injector.barrels.length - 1) + 24];
   return (
-    <g
-      role="button"
-      tabIndex={-1}
-      aria-label="Look at TOP"
-      onClick={onTop}
-      style={{ cursor: 'pointer' }}
-    >
-      <path
-        d={`M${left} 278H${right}V318L98 358H52L${left} 318Z`}
-        fill="var(--raised)"
-        stroke="var(--ink)"
-        strokeWidth="1.75"
-      />
-      <g aria-hidden="true">
+    <>
+      <g
+        role="button"
+        tabIndex={-1}
+        aria-label="Look at TOP"
+        onClick={onTop}
+        style={{ cursor: 'pointer' }}
+      >
+        <path
+          d={`M${left} 278H${right}V318L98 358H52L${left} 318Z`}
+          fill="var(--raised)"
+          stroke="var(--ink)"
+          strokeWidth="1.75"
+        />
+        {/* What stands under it is touched as well. */}
+        <rect x={left} y="358" width={right - left} height="50" fill="transparent" />
+      </g>
+      <g style={{ pointerEvents: 'none' }}>
         <Ports drawn={drawn} />
         <Halves drawn={drawn} wrong={wrong} />
         {rig.block.mark && (
@@ -202,7 +206,7 @@ export function Block({
           </text>
         )}
       </g>
-    </g>
+    </>
   );
 }
 

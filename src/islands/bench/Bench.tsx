@@ -188,56 +188,63 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
         {...{ on }}
         onTape={() => open('tape')}
       />
-      <BenchNotices {...session} />
-      {heatCautions(state, answer, now).map((heatCaution) => (
-        <HotCup key={heatCaution.cup} caution={heatCaution} units={state.snapshot.units} />
-      ))}
-      <main
-        className={
-          'bench-columns grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 ' +
-          'lg:gap-x-6 lg:gap-y-0'
-        }
-        data-here={here ?? undefined}
-        data-marking={tall || undefined}
-      >
-        <CupsPlace {...place} {...view} {...{ session: id, devices, open: setPanel }} />
-        <BarrelsPlace {...place} {...view} onMain={onMain} />
-        <MouldsPlace
-          {...place}
-          {...view}
-          {...{ marking, focus, brushButtons, beside, onMain }}
-          onCavity={touch}
-        />
-        <Place
-          tall={tall}
-          at="rack"
-          title="Rack"
-          sub={`cures ${state.snapshot.bench.cure} h`}
-          body={
-            <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Trays">
-              <Rack state={state} />
-            </div>
+      <main className="contents">
+        <BenchNotices {...session} />
+        {heatCautions(state, answer, now).map((heatCaution) => (
+          <HotCup key={heatCaution.cup} caution={heatCaution} units={state.snapshot.units} />
+        ))}
+        <div
+          className={
+            'bench-columns grid min-h-0 flex-1 gap-y-6 px-4 pt-3 md:grid-cols-2 md:px-6 ' +
+            'lg:gap-x-6 lg:gap-y-0'
           }
-          foot={<Faults state={state} />}
+          data-here={here ?? undefined}
+          data-marking={tall || undefined}
+        >
+          <CupsPlace {...place} {...view} {...{ session: id, devices, open: setPanel }} />
+          <BarrelsPlace {...place} {...view} onMain={onMain} />
+          <MouldsPlace
+            {...place}
+            {...view}
+            {...{ marking, focus, brushButtons, beside, onMain }}
+            onCavity={touch}
+          />
+          <Place
+            tall={tall}
+            at="rack"
+            title="Rack"
+            sub={`cures ${state.snapshot.bench.cure} h`}
+            body={
+              <div
+                className="min-h-0 overflow-y-auto"
+                tabIndex={0}
+                role="region"
+                aria-label="Trays"
+              >
+                <Rack state={state} />
+              </div>
+            }
+            foot={<Faults state={state} />}
+          />
+        </div>
+        <Strip
+          ref={main}
+          queue={queueOf(all)}
+          flash={guard.refused}
+          guarded={now < guard.until}
+          step={withGauge(id, session, advice, devices)}
+          {...{ now, done, waiting, session: id, canUndo, numbered, onMain }}
+          tight={tall}
+          learner={bench.learner}
+          whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
+          onSend={send}
+          onUndo={() => {
+            undoOne();
+            back();
+          }}
+          onOpen={open}
         />
       </main>
-      <Strip
-        ref={main}
-        queue={queueOf(all)}
-        flash={guard.refused}
-        guarded={now < guard.until}
-        step={withGauge(id, session, advice, devices)}
-        {...{ now, done, waiting, session: id, canUndo, numbered, onMain }}
-        tight={tall}
-        learner={bench.learner}
-        whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}
-        onSend={send}
-        onUndo={() => {
-          undoOne();
-          back();
-        }}
-        onOpen={open}
-      />
       <BenchPanels
         {...{ id, panel, on, state, answer, step, now, devices, deviceWrong, putDevice }}
         {...{ send, act, setPanel, leave }}

@@ -16,9 +16,9 @@ function LayerRecipe({ layer, mix, ml, units }: LayerProps) {
       >
         <path d="M0 0H100V8H0Z" fill={mix.spec.colour} />
       </svg>
-      <h3 className="mt-1 font-bold">
+      <h2 className="mt-1 text-base font-bold">
         {layer.name}: <a href={`/colours/mixes/${mix.id}`}>{mix.spec.name}</a>
-      </h3>
+      </h2>
       <ol>
         {scaleMix(mix.spec, ml).map((scaled) => (
           <li

@@ -68,7 +68,7 @@ export default function History({
                   className="overflow-x-auto"
                   tabIndex={0}
                   role="region"
-                  aria-label={`Changed ${change.at}`}
+                  aria-label={`What change ${change.id} was, ${change.at}`}
                 >
                   <table>
                     <thead>
