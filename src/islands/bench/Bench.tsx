@@ -19,8 +19,7 @@ import { CupsPlace } from './CupsPlace.tsx';
 import { HotCup } from './HotCup.tsx';
 import { MouldsPlace } from './MouldsPlace.tsx';
 import { usePanels } from './panels.ts';
-import { Place } from './Place.tsx';
-import { Faults, Rack } from './Rack.tsx';
+import { RackPlace } from './RackPlace.tsx';
 import { SignalBar } from './SignalBar.tsx';
 import { Strip } from './Strip.tsx';
 import { useBenchKeys } from './useBenchKeys.ts';
@@ -209,23 +208,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
             {...{ marking, focus, brushButtons, beside, onMain }}
             onCavity={touch}
           />
-          <Place
-            tall={tall}
-            at="rack"
-            title="Rack"
-            sub={`cures ${state.snapshot.bench.cure} h`}
-            body={
-              <div
-                className="min-h-0 overflow-y-auto"
-                tabIndex={0}
-                role="region"
-                aria-label="Trays"
-              >
-                <Rack state={state} />
-              </div>
-            }
-            foot={<Faults state={state} />}
-          />
+          <RackPlace {...{ state, tall }} />
         </div>
         <Strip
           ref={main}

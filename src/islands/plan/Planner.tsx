@@ -5,9 +5,9 @@ import { takeOver } from '@/ui/handed.ts';
 import { sayDay } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
-import Delete from '../history/Delete.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
+import { DeletePlan } from './DeletePlan.tsx';
 import { Summary } from './Summary.tsx';
 import type { PlanStart } from './usePlan.ts';
 import { usePlan } from './usePlan.ts';
@@ -178,16 +178,7 @@ export default function Planner() {
               set={setJob}
             />
           </Suspense>
-          {id && version && !own.isAtBench && (
-            <div className="mt-8 border-t border-rule pt-3">
-              <Delete
-                place={`/api/plans/${id}`}
-                version={version}
-                to={`/plan?deleted=${id}`}
-                noun="plan"
-              />
-            </div>
-          )}
+          <DeletePlan {...{ id, version }} isAtBench={own.isAtBench} />
         </section>
       </div>
       {plan.ok && times && (
