@@ -206,7 +206,7 @@ export function MouldDrawing(props: Props) {
   const { width, height } = size;
   return (
     <svg
-      viewBox={viewOf(height + PAD + (dimensions ? 62 : 34), near)}
+      viewBox={viewOf(height + PAD + (dimensions ? 62 : 37), near)}
       className="block w-full max-h-full"
       role={onCavity ? 'group' : 'img'}
       aria-label={`${mould.name}: ${mould.cavities.length} cavities, TOP edge uppermost`}

@@ -19,7 +19,7 @@ export function WhatItTakes({ outcome, units, done, onStop, onUndo }: Props) {
           ? 'The book wants nothing shot.'
           : `${sessions} ${sessions === 1 ? 'session' : 'sessions'}, ` +
             `${Math.round(seconds / 60)} min at the bench in all, ` +
-            `${say(leftG, 'mass', units, 0)} left in cups.` +
+            `${say(leftG, 'mass', units, 0).replaceAll(' ', '\u00a0')} left in cups.` +
             (done ? '' : ' Looking for better…')}
       </p>
       <span className="flex gap-2">
