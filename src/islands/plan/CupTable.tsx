@@ -1,4 +1,4 @@
-import { Fragment } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import type { Asked, CupChoice, Plan, PlanInput, Shelf } from '@/core/plan/index.ts';
 import { choiceDensity, leftUses, leftUsesSaid } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -40,18 +40,24 @@ function LeftUses({
   return said ? <span className="text-sm text-soft">The rest is {said}.</span> : null;
 }
 
+/** What a hand has chosen of a cup, with what that is. */
+const Chosen = ({ what, children }: { what: string; children: ReactNode }) => (
+  <span className="flex items-center gap-3">
+    <span className="text-soft">{what}</span>
+    {children}
+  </span>
+);
+
 /** Each cup of the plan: what goes in, charge by charge, what is drawn of it and what is left. */
 export function CupTable({ plan, input, shelf, units, asked, setCup }: OfPlan) {
   return (
-    <section className="min-w-0 md:col-span-2">
+    <section className="min-w-0 xl:col-span-2">
       <h2>Cups</h2>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cups of the plan">
         <table>
           <thead>
             <tr>
               <th>Cup</th>
-              <th>Size</th>
-              <th>Degas</th>
               <th className="num">Fresh, cold</th>
               <th className="num">Hot, of its limit</th>
               <th className="num">Drawn</th>
@@ -68,17 +74,6 @@ export function CupTable({ plan, input, shelf, units, asked, setCup }: OfPlan) {
                     <td>
                       <b>{cup.letter}</b> {cup.name}
                     </td>
-                    <td>
-                      <VesselChoice
-                        choice={choice}
-                        letter={cup.letter}
-                        shelf={shelf}
-                        set={setCup}
-                      />
-                    </td>
-                    <td>
-                      <DegasChoice choice={choice} letter={cup.letter} set={setCup} />
-                    </td>
                     <td className="num">
                       {cup.charges
                         .map((charge) => say(charge.coldMl, 'volume', units))
@@ -92,10 +87,27 @@ export function CupTable({ plan, input, shelf, units, asked, setCup }: OfPlan) {
                     <td className="num">{cup.heatsDrawn.toFixed(1)}</td>
                   </tr>
                   <tr>
-                    <td colSpan={8}>
-                      <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
-                        <span>Begun from</span>
-                        <BegunFrom choice={choice} letter={cup.letter} units={units} set={setCup} />
+                    <td colSpan={6}>
+                      <span className="flex flex-wrap items-center gap-x-6 gap-y-2">
+                        <Chosen what="In">
+                          <VesselChoice
+                            choice={choice}
+                            letter={cup.letter}
+                            shelf={shelf}
+                            set={setCup}
+                          />
+                        </Chosen>
+                        <Chosen what="Degas">
+                          <DegasChoice choice={choice} letter={cup.letter} set={setCup} />
+                        </Chosen>
+                        <Chosen what="Begun from">
+                          <BegunFrom
+                            choice={choice}
+                            letter={cup.letter}
+                            units={units}
+                            set={setCup}
+                          />
+                        </Chosen>
                         <LeftUses {...{ cup, choice, input, shelf, asked }} />
                       </span>
                     </td>

@@ -8,7 +8,7 @@ export function PlanTables(of: OfPlan) {
   const { plan, input, shelf, units, setCup } = of;
   if (plan.ok)
     return (
-      <div className="mt-6 grid gap-8 md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="mt-6 grid gap-8 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <BarrelTable plan={plan} input={input} units={units} />
         <PlasticTable plan={plan} input={input} units={units} />
         <CupTable {...of} />
