@@ -88,7 +88,7 @@ export function CupTable({ plan, input, shelf, units, asked, setCup }: OfPlan) {
                   </tr>
                   <tr>
                     <td colSpan={6}>
-                      <span className="flex flex-wrap items-center gap-x-6 gap-y-2">
+                      <span className="flex flex-wrap items-center gap-x-6 gap-y-2 max-sm:max-w-[calc(100vw-32px)]">
                         <Chosen what="In">
                           <VesselChoice
                             choice={choice}
