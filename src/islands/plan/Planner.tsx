@@ -3,11 +3,11 @@ import type { TimingKnown } from '@/core/tape/index.ts';
 import { withUnnamed } from '@/core/plan/index.ts';
 import { takeOver } from '@/ui/handed.ts';
 import { sayDay } from '@/ui/days.ts';
-import { Verdict } from '@/ui/Verdict.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
 import { DeletePlan } from './DeletePlan.tsx';
+import { Remarks } from './Remarks.tsx';
 import { Summary } from './Summary.tsx';
 import type { PlanStart } from './usePlan.ts';
 import { usePlan } from './usePlan.ts';
@@ -121,15 +121,7 @@ export default function Planner() {
         <Summary plan={plan} lines={chosen.size} />
         {asking}
         <Wrong>{wrong}</Wrong>
-        <ul className="mt-2" aria-label="Remarks">
-          {plan.remarks.map((remark) => (
-            <li key={remark.sentence} className="py-1" data-remark={remark.code}>
-              <Verdict verdict={remark.weight === 'refused' ? 'stop' : 'watch'}>
-                {remark.sentence}
-              </Verdict>
-            </li>
-          ))}
-        </ul>
+        <Remarks remarks={plan.remarks} />
 
         {plan.ok && (
           <Suspense fallback={<p className="mt-4 min-h-64" />}>
@@ -152,7 +144,7 @@ export default function Planner() {
         </Suspense>
 
         <section className="no-print mt-6">
-          <h2>Jobs, in order</h2>
+          {input.jobs.length > 0 && <h2>Jobs, in order</h2>}
           <Suspense>
             {input.jobs.map((job) => (
               <JobFields
