@@ -1,4 +1,4 @@
-import { endOfDay, parseISO } from 'date-fns';
+import { endOfDay, format, parseISO } from 'date-fns';
 import type { Book, Piece, TubKnown } from '@/core/ahead/index.ts';
 import type { Grade } from '@/core/material/index.ts';
 import { benchTimes, pieceOf, USUAL_CALENDAR } from '@/core/ahead/index.ts';
@@ -42,7 +42,7 @@ export async function ahead(now: Date) {
     planner(now),
     readShop(),
     linesBeyond(PLANNED_FROM),
-    openPlans(),
+    openPlans(format(now, 'yyyy-MM-dd')),
   ]);
   const cure = shop.bench.cure * 3_600_000;
   const by = Object.fromEntries(

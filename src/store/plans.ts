@@ -1,5 +1,5 @@
 import type { FindAttributeOptions } from 'sequelize';
-import { literal } from 'sequelize';
+import { literal, Op } from 'sequelize';
 import type { PlanInput } from '@/core/plan/index.ts';
 import { PlanInputSchema } from '@/core/plan/index.ts';
 import { tables } from './tables.ts';
@@ -32,12 +32,15 @@ export async function findPlan(id: number): Promise<PlanRow | null> {
   const plan = await tables().Plan.findByPk(id, { attributes: SHOWN, raw: true });
   return plan && read(plan);
 }
-/** Plans not yet taken to the bench, newest first. */
-export const openPlans = async (): Promise<PlanRow[]> =>
+/** Plans not yet taken to the bench, newest first. @param from day they are for, or later */
+export const openPlans = async (from?: string): Promise<PlanRow[]> =>
   (
     await tables().Plan.findAll({
       attributes: SHOWN,
-      where: literal('NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = "Plan".id)'),
+      where: {
+        [Op.and]: literal('NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = "Plan".id)'),
+        ...(from !== undefined && { day: { [Op.gte]: from } }),
+      },
       order: [['id', 'DESC']],
       limit: 30,
       raw: true,

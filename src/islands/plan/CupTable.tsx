@@ -68,6 +68,7 @@ export function CupTable({ plan, input, shelf, units, asked, setCup }: OfPlan) {
           <tbody>
             {plan.cups.map((cup) => {
               const choice = input.cups.find((use) => use.id === cup.id)!;
+              const of = { choice, letter: cup.letter, set: setCup };
               return (
                 <Fragment key={cup.id}>
                   <tr>
@@ -90,23 +91,13 @@ export function CupTable({ plan, input, shelf, units, asked, setCup }: OfPlan) {
                     <td colSpan={6}>
                       <span className="flex flex-wrap items-center gap-x-6 gap-y-2 max-sm:max-w-[calc(100vw-32px)]">
                         <Chosen what="In">
-                          <VesselChoice
-                            choice={choice}
-                            letter={cup.letter}
-                            shelf={shelf}
-                            set={setCup}
-                          />
+                          <VesselChoice {...of} shelf={shelf} />
                         </Chosen>
                         <Chosen what="Degas">
-                          <DegasChoice choice={choice} letter={cup.letter} set={setCup} />
+                          <DegasChoice {...of} />
                         </Chosen>
                         <Chosen what="Begun from">
-                          <BegunFrom
-                            choice={choice}
-                            letter={cup.letter}
-                            units={units}
-                            set={setCup}
-                          />
+                          <BegunFrom {...of} units={units} />
                         </Chosen>
                         <LeftUses {...{ cup, choice, input, shelf, asked }} />
                       </span>
