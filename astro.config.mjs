@@ -1,6 +1,7 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
+import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'astro/config';
 import { offline } from './scripts/offline.mjs';
 import { schemas } from './scripts/schemas.mjs';
@@ -8,6 +9,21 @@ import { threads } from './scripts/threads.mjs';
 
 // Tests build beside a running shop, so the output folder can be named from outside.
 const outDir = process.env.TWIN_SHOT_DIST ?? './dist';
+
+/**
+ * Islands are written for React and drawn by Preact, which does as much for them in a sixth of the
+ * script: see docs/packages.md.
+ */
+const drawnBy = (file) => fileURLToPath(new URL(`./src/drawing/${file}`, import.meta.url));
+const DRAWN_BY = [
+  { find: /^react$/, replacement: drawnBy('react.ts') },
+  { find: /^react\/jsx-runtime$/, replacement: 'preact/jsx-runtime' },
+  { find: /^react-dom$/, replacement: 'preact/compat' },
+  { find: /^react-dom\/client$/, replacement: drawnBy('client.ts') },
+  { find: /^react-dom\/server$/, replacement: drawnBy('server.ts') },
+];
+/** What is made for React and comes from elsewhere: bundled, so that it is drawn by the same. */
+const MADE_FOR_REACT = ['downshift', '@dnd-kit/*', 'react-hook-form', 'react-chartjs-2'];
 
 /**
  * Rendered in one piece, islands are given no prefix for their ids, and those of two on one page are
@@ -49,6 +65,7 @@ export default defineConfig({
     },
   },
   vite: {
+    resolve: { alias: DRAWN_BY },
     plugins: [tailwindcss(), prefixedIds(), schemas()],
     cacheDir: `${outDir}/.vite`,
     // Some hundredths smaller than what builds by default, for every page of a phone.
@@ -56,6 +73,9 @@ export default defineConfig({
       minify: 'terser',
       terserOptions: { format: { comments: false }, compress: { passes: 2 } },
     },
-    ssr: { external: ['sequelize', 'pg', 'umzug', 'pino', 'pino-roll', '@node-rs/argon2'] },
+    ssr: {
+      noExternal: MADE_FOR_REACT,
+      external: ['sequelize', 'pg', 'umzug', 'pino', 'pino-roll', '@node-rs/argon2'],
+    },
   },
 });

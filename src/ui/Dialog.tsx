@@ -1,4 +1,4 @@
-import { type PointerEvent, useEffect, useId, useRef } from 'react';
+import { type PointerEvent, useId, useLayoutEffect, useRef } from 'react';
 import { createPortal } from 'react-dom';
 
 /** Whether a press was beside a dialog, on the ground behind it. */
@@ -27,7 +27,8 @@ export const Dialog = (props: Props) =>
 function OpenDialog({ onClose, title, children, wide, focus }: Props) {
   const dialog = useRef<HTMLDialogElement>(null);
   const heading = useId();
-  useEffect(() => {
+  // At once: a letter typed before it had the keys would be lost.
+  useLayoutEffect(() => {
     const before = document.activeElement;
     dialog.current?.showModal();
     focus?.current?.focus();
