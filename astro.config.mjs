@@ -16,7 +16,7 @@ const outDir = process.env.TWIN_SHOT_DIST ?? './dist';
  */
 const drawnBy = (file) => fileURLToPath(new URL(`./src/drawing/${file}`, import.meta.url));
 const DRAWN_BY = [
-  { find: /^react$/, replacement: drawnBy('react.ts') },
+  { find: /^react$/, replacement: drawnBy('react.mjs') },
   { find: /^react\/jsx-runtime$/, replacement: 'preact/jsx-runtime' },
   { find: /^react-dom$/, replacement: 'preact/compat' },
   { find: /^react-dom\/client$/, replacement: drawnBy('client.ts') },
@@ -24,6 +24,12 @@ const DRAWN_BY = [
 ];
 /** What is made for React and comes from elsewhere: bundled, so that it is drawn by the same. */
 const MADE_FOR_REACT = ['downshift', '@dnd-kit/*', 'react-hook-form', 'react-chartjs-2'];
+
+/** Every page draws islands, by one script. */
+const drawnAlone = (id) =>
+  /node_modules\/preact\/|src\/drawing\/|@astrojs\/react\/dist\//.test(id) ? 'drawing' : undefined;
+/** Letters of a script under which it comes with another: by itself it costs a request and more bytes. */
+const SMALLEST_SCRIPT = 700;
 
 /**
  * Rendered in one piece, islands are given no prefix for their ids, and those of two on one page are
@@ -70,6 +76,9 @@ export default defineConfig({
     cacheDir: `${outDir}/.vite`,
     // Some hundredths smaller than what builds by default, for every page of a phone.
     build: {
+      rollupOptions: {
+        output: { experimentalMinChunkSize: SMALLEST_SCRIPT, manualChunks: drawnAlone },
+      },
       minify: 'terser',
       terserOptions: { format: { comments: false }, compress: { passes: 2 } },
     },

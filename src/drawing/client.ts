@@ -1,4 +1,4 @@
-import type { VNode } from 'preact';
+import type { ComponentChild, VNode } from 'preact';
 import { h, options } from 'preact';
 import { hydrate, render, unmountComponentAtNode } from 'preact/compat';
 import { IdsOfIsland, idsOf } from './ids.ts';
@@ -8,22 +8,11 @@ interface Root {
   unmount: () => void;
 }
 
-/**
- * Effects follow what was drawn in the next task. Left to the next picture they come a picture late,
- * and not at all on a page nobody looks at.
- */
-function effectsInNextTask(): void {
-  const { port1, port2 } = new MessageChannel();
-  const due: (() => void)[] = [];
-  port1.onmessage = () => due.splice(0).forEach((run) => run());
-  options.requestAnimationFrame = (run) => {
-    due.push(run);
-    port2.postMessage(null);
-  };
-}
-effectsInNextTask();
+// Effects come before the next press: left to the next picture, a key that what was just opened listens
+// for would be lost.
+options.requestAnimationFrame = queueMicrotask;
 
-const rootOf = (element: Element, within: (tree: VNode) => VNode): Root => ({
+const rootOf = (element: Element, within: (tree: VNode) => ComponentChild): Root => ({
   render: (tree) => render(within(tree), element),
   unmount: () => unmountComponentAtNode(element),
 });
@@ -38,7 +27,7 @@ export function hydrateRoot(
   { identifierPrefix }: { identifierPrefix: string },
 ): Root {
   const ids = idsOf(identifierPrefix);
-  const within = (island: VNode) => h(IdsOfIsland.Provider, { value: ids }, island);
+  const within = (island: VNode): ComponentChild => h(IdsOfIsland.Provider, { value: ids }, island);
   hydrate(within(tree), element);
   return rootOf(element, within);
 }

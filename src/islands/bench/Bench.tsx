@@ -151,7 +151,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
   const numbered = !read && marking === undefined && now >= guard.until;
   useBenchKeys(
     {
-      ...(read && digits((typed) => setPanel({ what: 'read', ...read, typed }))),
+      ...(read && whole && digits((typed) => setPanel({ what: 'read', ...read, typed }))),
       ...(numbered && numbers(step, send)),
       t: () => open('read'),
       x: () => open('trouble'),

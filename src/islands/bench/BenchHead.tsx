@@ -1,3 +1,4 @@
+import { Suspense } from 'react';
 import type { SessionState } from '@/core/session/index.ts';
 import { count, isKept, worked } from '@/core/session/index.ts';
 import { baitShots } from '@/core/plan/run.ts';
@@ -5,7 +6,7 @@ import { lasting } from '@/core/quantity/index.ts';
 import { Ground } from '@/ui/Ground.tsx';
 import type { OnTape } from '@/core/session/onTape.ts';
 import { EndsAt } from './EndsAt.tsx';
-import { HandChoice } from './HandChoice.tsx';
+import { HandChoice } from './panels.ts';
 
 interface Props {
   name: string;
@@ -71,7 +72,9 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
         </span>
         <EndsAt {...{ on, now }} onOpen={onTape} />
       </p>
-      <HandChoice />
+      <Suspense>
+        <HandChoice />
+      </Suspense>
       <span className="hidden md:block">
         <Ground />
       </span>

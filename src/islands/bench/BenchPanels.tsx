@@ -10,10 +10,10 @@ import {
   CupPanel,
   Keys,
   OtherSteps,
+  ReadingPad,
   TrialCard,
   Trouble,
 } from './panels.ts';
-import { ReadingPad } from './ReadingPad.tsx';
 import type { useDevices } from './useDevices.ts';
 import { heard } from './useDevices.ts';
 

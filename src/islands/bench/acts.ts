@@ -1,5 +1,4 @@
 import type { DBSchema, IDBPDatabase } from 'idb';
-import { openDB } from 'idb';
 import type { AnyEvent } from '@/core/session/index.ts';
 import { shopKey } from '@/ui/shopKey.ts';
 
@@ -20,16 +19,22 @@ interface Schema extends DBSchema {
 /** Acts older than this are let go: their session is long in the shop's log, ms. */
 const KEPT_FOR = 30 * 86_400_000;
 
+async function openActs(): Promise<IDBPDatabase<Schema>> {
+  // Comes when the bench stands: it can be touched before anything of it is kept.
+  const { openDB } = await import('idb');
+  return openDB<Schema>(`twin-shot${shopKey()}`, 1, {
+    upgrade: (db) =>
+      void db.createObjectStore('acts', { keyPath: 'id' }).createIndex('session', 'session'),
+  });
+}
+
 let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
 /**
  * Null where a browser keeps nothing: the bench works on, and loses on a reload what the shop has
  * not.
  */
 function store(): Promise<IDBPDatabase<Schema> | null> {
-  opened ??= openDB<Schema>(`twin-shot${shopKey()}`, 1, {
-    upgrade: (db) =>
-      void db.createObjectStore('acts', { keyPath: 'id' }).createIndex('session', 'session'),
-  }).catch(() => null);
+  opened ??= openActs().catch(() => null);
   return opened;
 }
 

@@ -6,18 +6,22 @@ import { lazy, useEffect, useState } from 'react';
  */
 const LATER = 1500;
 const fetchOften = {
+  read: () => import('./ReadingPad.tsx'),
   cup: () => import('./CupPanel.tsx'),
   other: () => import('./OtherSteps.tsx'),
   trouble: () => import('./Trouble.tsx'),
+  hands: () => import('./HandChoice.tsx'),
   keys: () => import('./KeysPanel.tsx'),
 };
 const fetchSeldom = {
   change: () => import('./Change.tsx'),
   trial: () => import('./TrialCard.tsx'),
+  before: () => import('./KindBefore.tsx'),
   colouring: () => import('./colouring/Colouring.tsx'),
   learning: () => import('./Learning.tsx'),
   tape: () => import('./BenchTape.tsx'),
 };
+export const ReadingPad = lazy(async () => ({ default: (await fetchOften.read()).ReadingPad }));
 export const CupPanel = lazy(async () => ({ default: (await fetchOften.cup()).CupPanel }));
 export const OtherSteps = lazy(async () => ({ default: (await fetchOften.other()).OtherSteps }));
 export const Trouble = lazy(async () => ({ default: (await fetchOften.trouble()).Trouble }));
@@ -29,6 +33,9 @@ export const Change = lazy(async () => ({ default: (await fetchSeldom.change()).
 export const Learning = lazy(async () => ({ default: (await fetchSeldom.learning()).Learning }));
 export const BenchTape = lazy(async () => ({ default: (await fetchSeldom.tape()).BenchTape }));
 export const TrialCard = lazy(async () => ({ default: (await fetchSeldom.trial()).TrialCard }));
+
+export const HandChoice = lazy(async () => ({ default: (await fetchOften.hands()).HandChoice }));
+export const KindBefore = lazy(async () => ({ default: (await fetchSeldom.before()).KindBefore }));
 
 /** Fetches every panel; whether those often opened are there. */
 export function usePanels(): boolean {

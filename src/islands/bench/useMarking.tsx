@@ -1,7 +1,7 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Brush, Fault, Send, SessionState, SaidStep } from '@/core/session/index.ts';
 import { brushesOf, brushName, FAULTS, markedBy } from '@/core/session/index.ts';
-import { KindBefore } from './KindBefore.tsx';
+import { KindBefore } from './panels.ts';
 import { useFelt } from './useFelt.tsx';
 import { useTogether } from './useTogether.tsx';
 
@@ -88,7 +88,9 @@ export function useMarking({ state, step, act, onOwn, onBrush }: Props) {
   const buttons = [...brushButtons, ...together.buttons];
   const beside = marking && (
     <div className="flex flex-wrap items-start justify-between gap-2">
-      {isFault(brush) && <KindBefore fault={brush} mould={Number(marking.key)} cavity={focus} />}
+      <Suspense>
+        {isFault(brush) && <KindBefore fault={brush} mould={Number(marking.key)} cavity={focus} />}
+      </Suspense>
       {felt.buttons}
     </div>
   );
