@@ -18,6 +18,7 @@ module.exports = {
     only('thread-imports-core', 'thread', ['core']),
     only('offline-stands-alone', 'offline', []),
     only('guard-stands-alone', 'guard', []),
+    only('drawing-stands-alone', 'drawing', []),
     only('device-imports-core', 'device', ['core']),
     {
       name: 'nothing-knows-the-worlds',
@@ -41,7 +42,7 @@ module.exports = {
       name: 'core-keeps-out-of-frameworks',
       severity: 'error',
       from: { path: '^src/core/' },
-      to: { path: 'node_modules/(react|astro|sequelize|pg|chart)' },
+      to: { path: 'node_modules/(p?react|astro|sequelize|pg|chart)' },
     },
     {
       name: 'sql-stays-in-store',

@@ -8,5 +8,4 @@ export const renderToString = (
   { identifierPrefix = '' }: { identifierPrefix?: string } = {},
 ): string => rendered(h(IdsOfIsland.Provider, { value: idsOf(identifierPrefix) }, island));
 
-export const renderToStaticMarkup = renderToString;
-export default { renderToString, renderToStaticMarkup };
+export default { renderToString };

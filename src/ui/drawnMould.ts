@@ -1,10 +1,10 @@
 import { createElement } from 'react';
-import { renderToStaticMarkup } from 'react-dom/server';
+import { renderToString } from 'react-dom/server';
 import { remembered } from '@/core/remembered.ts';
 import type { Mould } from '@/core/mould/index.ts';
 import { MouldDrawing } from './MouldDrawing.tsx';
 
 /** A mould's drawing by itself, as HTML for a page: drawn once for each mould as it stands. */
 export const drawnMould = remembered((mould: Mould): string =>
-  renderToStaticMarkup(createElement(MouldDrawing, { mould })),
+  renderToString(createElement(MouldDrawing, { mould })),
 );

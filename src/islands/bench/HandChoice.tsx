@@ -10,6 +10,9 @@ interface Hand {
   pin: boolean;
 }
 
+/** A field that comes with a press has the keys. */
+const focused = (field: HTMLInputElement | null): void => field?.focus();
+
 /** Who stands at this bench: what is done from here on is done by them. */
 export function HandChoice() {
   const [hands, setHands] = useState<Hand[]>([]);
@@ -74,7 +77,7 @@ export function HandChoice() {
                 className="box"
                 type="password"
                 inputMode="numeric"
-                autoFocus
+                ref={focused}
                 value={pin}
                 maxLength={8}
                 autoComplete="off"

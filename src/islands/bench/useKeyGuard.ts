@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { KeyShown, SaidStep } from '@/core/session/index.ts';
 import { BLANK_KEY, keyShowing, meaningOf, pressMeans, THUMB } from '@/core/session/index.ts';
-import { useChanged } from '@/ui/useChanged.ts';
 
 /** How long the big key flashes when a press is refused, ms. */
 const FLASH = 500;
@@ -23,7 +22,7 @@ export function useKeyGuard(
   const shown = useRef<KeyShown>(BLANK_KEY);
   const acted = useRef<number | null>(null);
   const [refused, setRefused] = useState(false);
-  const [until, setUntil] = useChanged(0);
+  const [until, setUntil] = useState(0);
   useEffect(() => {
     const held = shown.current;
     const now = Date.now();
@@ -31,7 +30,7 @@ export function useKeyGuard(
     if (meaningOf(held.step) === meaningOf(step)) return;
     acted.current = null;
     setUntil(shown.current.own ? 0 : now + THUMB);
-  }, [step, setUntil]);
+  }, [step]);
   const own = () => void (acted.current = Date.now());
   const press = () => {
     const { since, before, own: byHand } = shown.current;

@@ -4,7 +4,6 @@ import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/inde
 import { EVENT_VERSION, folder, identityOf, lastPress } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
-import { useChanged } from '@/ui/useChanged.ts';
 import { pressedAt } from './pressedAt.ts';
 import { actOf, actsOf, dropAct, keepActs } from './acts.ts';
 import { actingHere, benchName, sendWaiting } from './outbox.ts';
@@ -58,8 +57,8 @@ async function wholeOf(told: Told, outbox: readonly AnyEvent[]): Promise<AnyEven
 export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]): Session {
   const [confirmed, setConfirmed] = useState(initial);
   const [waiting, setWaiting] = useState<AnyEvent[]>([]);
-  const [away, setAway] = useChanged(false);
-  const [mayNot, setMayNot] = useChanged<string | null>(null);
+  const [away, setAway] = useState(false);
+  const [mayNot, setMayNot] = useState<string | null>(null);
   const [refused, setRefused] = useState<Refused[]>([]);
   const [unkept, setUnkept] = useState<ReadonlySet<string>>(NONE);
   const outbox = useRef<AnyEvent[]>([]);
@@ -116,7 +115,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
     const answered = new Set([...seqs.keys(), ...unwanted.map((other) => other.id)]);
     change(outbox.current.filter((event) => !answered.has(event.id)));
     if (outbox.current.length > 0) void flush();
-  }, [id, take, change, setAway, setMayNot]);
+  }, [id, take, change]);
 
   const begin = useCallback(
     (events: AnyEvent[], unwanted: Refused[]) => {
@@ -148,7 +147,7 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
             change(outbox.current.filter((other) => !come.has(other.id)));
         });
       }),
-    [id, last, known, take, change, setAway],
+    [id, last, known, take, change],
   );
 
   const folding = useMemo(() => folder(snapshot), [snapshot]);
