@@ -1,4 +1,5 @@
 import type { ListTable } from './models/listTables.ts';
+import { WAS_WORKED } from './log.ts';
 import { rows } from './query.ts';
 
 /** Kinds of things that can be found by name: what stands in the lists, and the rest. */
@@ -26,10 +27,11 @@ export const foundBy = (words: readonly string[], each: number): Promise<FoundRo
        UNION ALL
        SELECT 'order', id, customer, '', id FROM orders
        UNION ALL
-       SELECT 'session', id, name, to_char(opened_at, 'YYYY-MM-DD'), id FROM sessions
+       SELECT 'session', id, name, to_char(opened_at, 'YYYY-MM-DD'), id FROM sessions s
+        WHERE ${WAS_WORKED}
        UNION ALL
        SELECT 'plan', p.id, p.name, to_char(p.day, 'YYYY-MM-DD'), p.id FROM plans p
-        WHERE NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = p.id)
+        WHERE NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = p.id AND ${WAS_WORKED})
        UNION ALL
        SELECT 'tub', id, name, '', id FROM tubs
      ),

@@ -13,6 +13,12 @@ export interface SessionHead {
   finished_at: Date | null;
 }
 
+/**
+ * Of a session s: something was done in it. One that was opened and finished, and nothing between, is
+ * as if it had not been opened (as `isUntouched` of core says of its log).
+ */
+export const WAS_WORKED = `(s.status <> 'finished' OR s.last_seq > 2)`;
+
 const HEAD = 'id, name, status, last_seq, opened_at, finished_at';
 
 export const sessionHead = (id: number): Promise<SessionHead | null> =>
@@ -30,7 +36,7 @@ export const finishedSessions = (
 ): Promise<(SessionHead & { good: number; shot: number; shots: number })[]> =>
   rows(
     `SELECT ${HEAD}, coalesce(t.good, 0)::int AS good, coalesce(t.shot, 0)::int AS shot,
-       coalesce(t.shots, 0)::int AS shots FROM (SELECT * FROM sessions WHERE status = 'finished'
+       coalesce(t.shots, 0)::int AS shots FROM (SELECT * FROM sessions s WHERE status = 'finished' AND ${WAS_WORKED}
        ${before ? 'AND (finished_at, id) < ($2, $3)' : ''} ORDER BY finished_at DESC, id DESC LIMIT $1) s
        LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(good + usable + second) AS shot, count(*)
        FILTER (WHERE NOT trial) AS shots FROM shots WHERE session_id = s.id AND kept AND makes = 'bait') t ON true

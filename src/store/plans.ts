@@ -2,6 +2,7 @@ import type { FindAttributeOptions } from 'sequelize';
 import { literal, Op } from 'sequelize';
 import type { PlanInput } from '@/core/plan/index.ts';
 import { PlanInputSchema } from '@/core/plan/index.ts';
+import { WAS_WORKED } from './log.ts';
 import { tables } from './tables.ts';
 
 export interface PlanRow {
@@ -13,13 +14,16 @@ export interface PlanRow {
   session_id: number | null;
 }
 
+/** Sessions a plan was taken to the bench for. */
+const AT_BENCH = `FROM sessions s WHERE s.plan_id = "Plan".id AND ${WAS_WORKED}`;
+
 const SHOWN: FindAttributeOptions = [
   'id',
   'name',
   'day',
   'input',
   'ticks',
-  [literal('(SELECT max(s.id) FROM sessions s WHERE s.plan_id = "Plan".id)'), 'session_id'],
+  [literal(`(SELECT max(s.id) ${AT_BENCH})`), 'session_id'],
 ];
 
 /** A plan as it was kept, brought to today's form. */
@@ -38,7 +42,7 @@ export const openPlans = async (from?: string): Promise<PlanRow[]> =>
     await tables().Plan.findAll({
       attributes: SHOWN,
       where: {
-        [Op.and]: literal('NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = "Plan".id)'),
+        [Op.and]: literal(`NOT EXISTS (SELECT 1 ${AT_BENCH})`),
         ...(from !== undefined && { day: { [Op.gte]: from } }),
       },
       order: [['id', 'DESC']],
@@ -55,6 +59,8 @@ export const insertPlan = async (
   as?: Pick<PlanRow, 'id' | 'ticks'>,
 ): Promise<number> => (await tables().Plan.create({ ...as, name, day, input })).id;
 export async function deletePlan(id: number): Promise<void> {
+  // One that was put back is no session of it any more.
+  await tables().Session.update({ planId: null }, { where: { planId: id } });
   await tables().Plan.destroy({ where: { id } });
 }
 export async function updatePlan(

@@ -1,5 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
+import { v4 } from 'uuid';
+import { EVENT_VERSION } from '@/core/session/index.ts';
 import { run } from '@/store/query.ts';
 import type { App } from './harness.ts';
 import { ask, change, db, openDemoSession, ownDatabase, serve } from './harness.ts';
@@ -150,5 +152,59 @@ test(
       assert.match(refused.body.detail, why);
       assert.equal((await ask('GET', at)).status, 200);
     }
+  },
+);
+
+test(
+  'a session that was only opened is put back: its plan lies ready again and can go; one in which ' +
+    'anything was done, taken back too, keeps its plan',
+  async () => {
+    const { input } = (await ask('GET', `${app.url}/api/plans/1`)).body as { input: object };
+    const started = async () => {
+      const made = await ask('POST', `${app.url}/api/plans`, { name: 'By mistake', day, input });
+      const plan = made.body.id as number;
+      const begun = { plan, event: v4(), at: Date.now(), by: 'bench' };
+      const opened = await ask('POST', `${app.url}/api/sessions`, begun);
+      return { plan, session: opened.body.session as number, begun };
+    };
+    const done = async (
+      session: number,
+      ...acts: { id?: string; kind: string; payload: object }[]
+    ) => {
+      const events = acts.map((act) => ({
+        id: v4(),
+        session,
+        at: Date.now(),
+        by: 'bench',
+        v: EVENT_VERSION,
+        ...act,
+      }));
+      const answer = await ask('POST', `${app.url}/api/sessions/${session}/events`, { events });
+      assert.deepEqual(answer.body.refused, []);
+    };
+    const found = async () =>
+      ((await ask('GET', `${app.url}/api/find?q=by mistake`)).body as { kind: string }[]).map(
+        ({ kind }) => kind,
+      );
+    const finished = { kind: 'finished', payload: {} };
+
+    const first = await started();
+    assert.deepEqual(await found(), ['session']);
+    await done(first.session, finished);
+    assert.deepEqual(await found(), ['plan']);
+    const again = await ask('POST', `${app.url}/api/sessions`, { ...first.begun, event: v4() });
+    assert.notEqual(again.body.session, first.session);
+    await done(again.body.session as number, finished);
+    assert.equal((await remove(`${app.url}/api/plans/${first.plan}`)).status, 200);
+
+    const other = await started();
+    const woken = { id: v4(), kind: 'woken', payload: { cup: '1' } };
+    const back = { kind: 'undone', payload: { event: woken.id } };
+    await done(other.session, woken, back, finished);
+    assert.equal((await remove(`${app.url}/api/plans/${other.plan}`)).status, 409);
+    assert.equal(
+      (await ask('GET', `${app.url}/api/sessions/${other.session}`)).body.events.length,
+      4,
+    );
   },
 );

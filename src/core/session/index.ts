@@ -76,6 +76,7 @@ export * from './looksPlanned.ts';
 export * from './lessons.ts';
 export * from './openLessons.ts';
 export * from './shotLessons.ts';
+export * from './untouched.ts';
 export * from './whatIf.ts';
 export * from './alsoShoot.ts';
 export * from './takeCup.ts';

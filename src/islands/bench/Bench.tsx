@@ -8,6 +8,7 @@ import {
   offered,
   queueOf,
   readNext,
+  isUntouched,
   whatIf,
 } from '@/core/session/index.ts';
 import type { BenchHands } from '@/core/session/onTape.ts';
@@ -217,6 +218,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
           guarded={now < guard.until}
           step={withGauge(id, session, advice, devices)}
           {...{ now, done, waiting, session: id, canUndo, numbered, onMain }}
+          putBack={done && isUntouched(state)}
           tight={tall}
           learner={bench.learner}
           whatIf={step ? whatIf(state, inHand, { step, answer, now }) : null}

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Shelf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import type { Send, SessionState } from '@/core/session/index.ts';
+import { isUntouched } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { Dialog } from '@/ui/Dialog.tsx';
 import { AlsoShoot } from './AlsoShoot.tsx';
@@ -61,12 +62,13 @@ export function Change({ state, units, onSend, onClose }: Props) {
             onClose();
           }}
         >
-          Finish here and count
+          {isUntouched(state) ? 'Put it back' : 'Finish here and count'}
         </button>
       </div>
       <p className="hint mt-2">
         Breaking off stops the session’s clock; everything counts as cold when it is taken up again.
         Switch off plates and guns.
+        {isUntouched(state) && ' Nothing was done yet: put back, its plan lies ready again.'}
       </p>
     </Dialog>
   );

@@ -18,6 +18,8 @@ interface Props {
   /** notes this bench has that the shop has not yet */
   waiting: number;
   session: number;
+  /** finished as it was opened: its plan lies ready again */
+  putBack: boolean;
   canUndo: boolean;
   /** keys `1` to `9` are for what is offered, not for cavities or digits */
   numbered: boolean;
@@ -88,7 +90,7 @@ function Whenever({ done, canUndo, tight, onOpen, onUndo }: Omit<Props, 'step'>)
 
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
-  const { step, queue, done, numbered, tight, whatIf, learner, onSend } = props;
+  const { step, queue, done, putBack, numbered, tight, whatIf, learner, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
       <p className="hint flex items-center gap-4 leading-tight">
@@ -100,7 +102,11 @@ function Now(props: Props) {
         aria-live="polite"
         data-step={step?.key ?? 'done'}
       >
-        {done ? 'Finished and counted' : (step?.sentence ?? 'Nothing to do: all moulds are busy')}
+        {done
+          ? putBack
+            ? 'Put back: its plan lies ready again'
+            : 'Finished and counted'
+          : (step?.sentence ?? 'Nothing to do: all moulds are busy')}
       </p>
       <p className="mt-1 text-soft">
         {step?.detail}{' '}
@@ -136,7 +142,7 @@ function Now(props: Props) {
 }
 
 /** Where the big action was, when all is done. */
-const After = ({ waiting, session }: Pick<Props, 'waiting' | 'session'>) =>
+const After = ({ waiting, session, putBack }: Pick<Props, 'waiting' | 'session' | 'putBack'>) =>
   waiting > 0 ? (
     // What came of it is only known to the shop when the last of it has come there.
     <p className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-ground" role="status">
@@ -144,10 +150,10 @@ const After = ({ waiting, session }: Pick<Props, 'waiting' | 'session'>) =>
     </p>
   ) : (
     <a
-      href={`/sessions/${session}`}
+      href={putBack ? '/plan' : `/sessions/${session}`}
       className="flex min-h-24 flex-col justify-center bg-ink px-6 py-4 text-left text-ground no-underline"
     >
-      <span className="text-2xl font-bold">See what came of it</span>
+      <span className="text-2xl font-bold">{putBack ? 'To the plans' : 'See what came of it'}</span>
     </a>
   );
 
