@@ -36,7 +36,9 @@ function textsOf(node: ts.Expression, checker: ts.TypeChecker): string[] {
       [node.head.text],
     );
   if (ts.isIdentifier(node)) {
-    const declared = checker.getSymbolAtLocation(node)?.declarations?.[0];
+    const named = checker.getSymbolAtLocation(node);
+    const isOfAnotherFile = named && named.flags & ts.SymbolFlags.Alias;
+    const declared = (isOfAnotherFile ? checker.getAliasedSymbol(named) : named)?.declarations?.[0];
     if (declared && ts.isVariableDeclaration(declared) && declared.initializer)
       return textsOf(declared.initializer, checker);
   }

@@ -88,9 +88,15 @@ function Whenever({ done, canUndo, tight, onOpen, onUndo }: Omit<Props, 'step'>)
   );
 }
 
+/** What to do now, in a sentence, or how it has ended. */
+const sentenceOf = ({ step, done, putBack }: Pick<Props, 'step' | 'done' | 'putBack'>): string => {
+  if (done) return putBack ? 'Put back: its plan lies ready again' : 'Finished and counted';
+  return step?.sentence ?? 'Nothing to do: all moulds are busy';
+};
+
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
-  const { step, queue, done, putBack, numbered, tight, whatIf, learner, onSend } = props;
+  const { step, queue, done, numbered, tight, whatIf, learner, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
       <p className="hint flex items-center gap-4 leading-tight">
@@ -102,11 +108,7 @@ function Now(props: Props) {
         aria-live="polite"
         data-step={step?.key ?? 'done'}
       >
-        {done
-          ? putBack
-            ? 'Put back: its plan lies ready again'
-            : 'Finished and counted'
-          : (step?.sentence ?? 'Nothing to do: all moulds are busy')}
+        {sentenceOf(props)}
       </p>
       <p className="mt-1 text-soft">
         {step?.detail}{' '}
