@@ -96,7 +96,7 @@ const sentenceOf = ({ step, done, putBack }: Pick<Props, 'step' | 'done' | 'putB
 
 /** What to do now, why, and what goes against it. */
 function Now(props: Props) {
-  const { step, queue, done, numbered, tight, whatIf, learner, onSend } = props;
+  const { step, queue, numbered, tight, whatIf, learner, onSend } = props;
   return (
     <div className="min-w-0 px-4 py-3 md:px-6">
       <p className="hint flex items-center gap-4 leading-tight">
