@@ -12,7 +12,7 @@ const outDir = process.env.TWIN_SHOT_DIST ?? './dist';
 
 /**
  * Islands are written for React and drawn by Preact, which does as much for them in a sixth of the
- * script: see docs/packages.md.
+ * script: why and how stands in docs/architecture.md.
  */
 const drawnBy = (file) => fileURLToPath(new URL(`./src/drawing/${file}`, import.meta.url));
 const DRAWN_BY = [

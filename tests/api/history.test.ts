@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { v4 } from 'uuid';
-import { EVENT_VERSION } from '@/core/session/index.ts';
+import type { AnyEvent, Snapshot } from '@/core/session/index.ts';
+import { EVENT_VERSION, fold, isUntouched } from '@/core/session/index.ts';
 import { run } from '@/store/query.ts';
 import type { App } from './harness.ts';
 import { ask, change, db, openDemoSession, ownDatabase, serve } from './harness.ts';
@@ -186,11 +187,21 @@ test(
       ((await ask('GET', `${app.url}/api/find?q=by mistake`)).body as { kind: string }[]).map(
         ({ kind }) => kind,
       );
+    // What the bench says of it is what the shop does.
+    const untouched = async (session: number) => {
+      const { snapshot, events } = (await ask('GET', `${app.url}/api/sessions/${session}`))
+        .body as {
+        snapshot: Snapshot;
+        events: AnyEvent[];
+      };
+      return isUntouched(fold(snapshot, events));
+    };
     const finished = { kind: 'finished', payload: {} };
 
     const first = await started();
     assert.deepEqual(await found(), ['session']);
     await done(first.session, finished);
+    assert.equal(await untouched(first.session), true);
     assert.deepEqual(await found(), ['plan']);
     const again = await ask('POST', `${app.url}/api/sessions`, { ...first.begun, event: v4() });
     assert.notEqual(again.body.session, first.session);
@@ -201,6 +212,7 @@ test(
     const woken = { id: v4(), kind: 'woken', payload: { cup: '1' } };
     const back = { kind: 'undone', payload: { event: woken.id } };
     await done(other.session, woken, back, finished);
+    assert.equal(await untouched(other.session), false);
     assert.equal((await remove(`${app.url}/api/plans/${other.plan}`)).status, 409);
     assert.equal(
       (await ask('GET', `${app.url}/api/sessions/${other.session}`)).body.events.length,

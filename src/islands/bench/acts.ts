@@ -34,7 +34,11 @@ let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
  * not.
  */
 function store(): Promise<IDBPDatabase<Schema> | null> {
-  opened ??= openActs().catch(() => null);
+  // Asked again at the next act: its script may only have been out of reach.
+  opened ??= openActs().catch(() => {
+    opened = undefined;
+    return null;
+  });
   return opened;
 }
 

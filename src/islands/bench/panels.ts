@@ -33,7 +33,6 @@ export const Change = lazy(async () => ({ default: (await fetchSeldom.change()).
 export const Learning = lazy(async () => ({ default: (await fetchSeldom.learning()).Learning }));
 export const BenchTape = lazy(async () => ({ default: (await fetchSeldom.tape()).BenchTape }));
 export const TrialCard = lazy(async () => ({ default: (await fetchSeldom.trial()).TrialCard }));
-
 export const HandChoice = lazy(async () => ({ default: (await fetchOften.hands()).HandChoice }));
 export const KindBefore = lazy(async () => ({ default: (await fetchSeldom.before()).KindBefore }));
 
