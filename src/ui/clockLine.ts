@@ -1,5 +1,6 @@
 import { clock } from '@/core/quantity/format.ts';
 import { listen } from './live.ts';
+import { oncePainted } from './painted.ts';
 import { shopNow } from './shopClock.ts';
 
 interface Line {
@@ -43,7 +44,8 @@ export function watchClockLine(host: HTMLElement): void {
       // The next event tries again.
     }
   };
-  listen({ session: line.session, after: line.seq }, () => void refresh());
+  const { session, seq } = line;
+  oncePainted(() => listen({ session, after: seq }, () => void refresh()));
   draw();
   setInterval(draw, 1000);
 }

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Risk } from '@/core/ahead/risk.ts';
 import { risksOf } from '@/core/ahead/risk.ts';
 import { call } from '@/ui/api.ts';
+import { oncePainted } from '@/ui/painted.ts';
 import type { AheadAnswer } from '@/worker/ahead.worker.ts';
 import { askedOf } from './asked.ts';
 import type { Known } from './known.ts';
@@ -36,11 +37,13 @@ export function useRisks(): Risks {
   useEffect(() => {
     let left = false;
     let stop = () => {};
-    void call<Known>('GET', '/api/ahead').then((reply) => {
+    const look = async () => {
+      const reply = await call<Known>('GET', '/api/ahead');
       if (left) return;
       if (!reply.ok) return setSo({ risks: null, wrong: reply.message });
       stop = layAndLook(reply.value, (risks) => setSo({ risks, wrong: '' }));
-    });
+    };
+    oncePainted(() => void look());
     return () => {
       left = true;
       stop();

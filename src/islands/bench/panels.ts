@@ -1,8 +1,9 @@
 import { lazy, useEffect, useState } from 'react';
+import { oncePainted } from '@/ui/painted.ts';
 
 /**
- * What is opened comes as the bench stands, what is seldom opened a little later: all of it must
- * open without the shop's machine.
+ * What is opened comes as soon as the bench is seen, what is seldom opened a little later: all of it
+ * must open without the shop's machine.
  */
 const LATER = 1500;
 const fetchOften = {
@@ -40,7 +41,11 @@ export const KindBefore = lazy(async () => ({ default: (await fetchSeldom.before
 export function usePanels(): boolean {
   const [there, setThere] = useState(false);
   useEffect(() => {
-    void Promise.all(Object.values(fetchOften).map((fetch) => fetch())).then(() => setThere(true));
+    const fetchThem = async () => {
+      await Promise.all(Object.values(fetchOften).map((fetch) => fetch()));
+      setThere(true);
+    };
+    oncePainted(() => void fetchThem());
     const later = setTimeout(
       () => Object.values(fetchSeldom).forEach((fetch) => void fetch()),
       LATER,
