@@ -185,7 +185,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
         state={state}
         now={now}
         onKeys={() => open('keys')}
-        {...{ on }}
+        {...{ on, whole }}
         onTape={() => open('tape')}
       />
       <main className="contents">

@@ -16,10 +16,12 @@ interface Props {
   /** where it stands on its tape; null until that is known */
   on: OnTape | null;
   onTape: () => void;
+  /** all panels are there */
+  whole: boolean;
 }
 
 /** What session it is, and how far it has come. */
-export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
+export function BenchHead({ name, state, now, onKeys, on, onTape, whole }: Props) {
   const baits = [...state.shots.values()].filter((shot) => shot.stage.makes === 'bait');
   const real = count(baits.filter(isKept));
   const shots = baits.filter((shot) => !shot.trial).length;
@@ -72,9 +74,11 @@ export function BenchHead({ name, state, now, onKeys, on, onTape }: Props) {
         </span>
         <EndsAt {...{ on, now }} onOpen={onTape} />
       </p>
-      <Suspense>
-        <HandChoice />
-      </Suspense>
+      {whole && (
+        <Suspense>
+          <HandChoice />
+        </Suspense>
+      )}
       <span className="hidden md:block">
         <Ground />
       </span>
