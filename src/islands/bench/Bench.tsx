@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { takeOver } from '@/ui/handed.ts';
 import type { AnyEvent, BenchView, Send, SaidStep, Snapshot } from '@/core/session/index.ts';
 import {
@@ -173,6 +173,8 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
   const tall = marking !== undefined;
   const here = useHere(step);
   const place = { state, answer, step, now, tall };
+  // Its trays are most of what is drawn, and change with what is done alone.
+  const rack = useMemo(() => <RackPlace {...{ state, tall }} />, [state, tall]);
   return (
     <div
       className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
@@ -209,7 +211,7 @@ function Places({ id, name, snapshot, events, hands }: Opened) {
             {...{ marking, focus, brushButtons, beside, onMain }}
             onCavity={touch}
           />
-          <RackPlace {...{ state, tall }} />
+          {rack}
         </div>
         <Strip
           ref={main}

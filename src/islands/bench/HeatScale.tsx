@@ -13,10 +13,32 @@ export interface Pin {
 /** s down the fan, and how far down that is drawn. */
 const REACH = 240;
 const DEEP = 56;
+/** Heat from end to end of the scale, °C, in its colours: the same each time, so drawn once. */
+const strip = (from: number, to: number) => (
+  <g>
+    {Array.from({ length: 74 }, (_, i) => (
+      <rect
+        key={i}
+        x={16 + i * 4}
+        y={76}
+        width="4.3"
+        height="10"
+        fill={heatColour(from + (i / 74) * (to - from))}
+      />
+    ))}
+  </g>
+);
+/** A part of the scale, and its marks in a Celsius shop. */
+const part = (from: number, to: number, marks: readonly number[]) => ({
+  from,
+  to,
+  marks,
+  strip: strip(from, to),
+});
 /** The scale shows what cups are drawn at; more of it where one is, or falls, further below. */
-const NEAR = { from: 140, to: 205, marks: [140, 150, 160, 170, 180, 190, 200] } as const;
-const WIDE = { from: 100, to: 205, marks: [100, 120, 140, 160, 180, 200] } as const;
-const ALL = { from: 20, to: 205, marks: [20, 60, 100, 140, 180] } as const;
+const NEAR = part(140, 205, [140, 150, 160, 170, 180, 190, 200]);
+const WIDE = part(100, 205, [100, 120, 140, 160, 180, 200]);
+const ALL = part(20, 205, [20, 60, 100, 140, 180]);
 
 /**
  * Marks of a scale in °C: round figures of the scale the shop reads.
@@ -55,12 +77,10 @@ export function HeatScale({
 }) {
   const lowest = Math.min(...pins.map((pin) => pin.celsius));
   const falls = Math.min(...pins.map((pin) => pin.seen?.fan.at(-1)?.low ?? pin.celsius));
-  const {
-    from,
-    to,
-    marks: own,
-  } = lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
-  const marks = marksIn(units, from, to, own);
+  const shown =
+    lowest < WIDE.from + 10 ? ALL : falls < NEAR.from || lowest < NEAR.from ? WIDE : NEAR;
+  const { from, to } = shown;
+  const marks = marksIn(units, from, to, shown.marks);
   const x = (celsius: number) =>
     16 + ((Math.min(to, Math.max(from, celsius)) - from) / (to - from)) * 296;
   const together = pins.filter((pin) => matched.includes(pin.cup));
@@ -121,16 +141,7 @@ export function HeatScale({
             style={{ strokeDasharray: '3 4' }}
           />
         ))}
-      {Array.from({ length: 74 }, (_, i) => (
-        <rect
-          key={i}
-          x={16 + i * 4}
-          y={76}
-          width="4.3"
-          height="10"
-          fill={heatColour(from + (i / 74) * (to - from))}
-        />
-      ))}
+      {shown.strip}
       {marks.map((mark) => (
         <g key={mark}>
           <path d={`M${x(mark)} 87v6`} className="line-art" />
