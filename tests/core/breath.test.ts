@@ -40,6 +40,17 @@ test('a repeat shot is few presses: each breath one, readings apart', () => {
   }
 });
 
+test('a stage of 24 tails is as few presses', () => {
+  const way = WAYS.find(
+    ({ colourway }) => COLOURWAYS.find(({ name }) => name === colourway)!.build === 'tailFirst',
+  )!;
+  const bench = pressed(way.bait, way.colourway, { count: 60 });
+  const keys = bench.between(2).filter((key) => key !== 'reading');
+  for (const shot of [...bench.state().shots.values()].slice(0, 3))
+    assert.deepEqual([shot.stage.makes, shot.cavities.size], ['tail', 24]);
+  assert.ok(keys.length <= 8, keys.join(' '));
+});
+
 test('what is recorded of a breath is what was recorded step by step', () => {
   const among = new Set(['dual', 'core', 'tailFirst', 'spot', 'dipped']);
   const ways = WAYS.filter(({ colourway }) =>
