@@ -3,14 +3,14 @@ const PATIENCE = 1000;
 
 /** Calls back as soon as the page has been painted: for what is not on its first picture. */
 export function oncePainted(then: () => void): void {
-  let painted = false;
+  const watch = new PerformanceObserver((seen) => {
+    if (seen.getEntriesByName('first-contentful-paint').length > 0) once();
+  });
   const once = () => {
-    if (painted) return;
-    painted = true;
+    watch.disconnect();
+    clearTimeout(patience);
     then();
   };
-  setTimeout(once, PATIENCE);
-  new PerformanceObserver((seen) => {
-    if (seen.getEntriesByName('first-contentful-paint').length > 0) once();
-  }).observe({ type: 'paint', buffered: true });
+  const patience = setTimeout(once, PATIENCE);
+  watch.observe({ type: 'paint', buffered: true });
 }

@@ -43,7 +43,7 @@ export function useRisks(): Risks {
       if (!reply.ok) return setSo({ risks: null, wrong: reply.message });
       stop = layAndLook(reply.value, (risks) => setSo({ risks, wrong: '' }));
     };
-    oncePainted(() => void look());
+    oncePainted(() => void (left || look()));
     return () => {
       left = true;
       stop();
