@@ -3,6 +3,7 @@ import type { HeatAnswer, HeatPlan, RunState, SessionState } from '@/core/sessio
 import { heatAsk, keepPlan, steps } from '@/core/session/index.ts';
 import type { HeatOracle } from '@/worker/askHeat.ts';
 import { heatOracle } from '@/worker/askHeat.ts';
+import { onceDrawn } from '@/ui/painted.ts';
 import { shopNow } from '@/ui/shopClock.ts';
 
 /** It is asked again so often while nothing happens, ms: cups cool meanwhile. */
@@ -39,7 +40,7 @@ export function useHeat(
       oracle.current?.ask(
         heatAsk(state, session, { run, now: shopNow(), all: steps(state, shopNow()) }),
       );
-    asking.current();
+    onceDrawn(() => asking.current());
   }, [state, session, run]);
   return seen;
 }

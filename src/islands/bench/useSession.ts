@@ -4,6 +4,7 @@ import type { AnyEvent, Send, SessionState, Snapshot } from '@/core/session/inde
 import { EVENT_VERSION, folder, identityOf, lastPress } from '@/core/session/index.ts';
 import { call } from '@/ui/api.ts';
 import { listen } from '@/ui/live.ts';
+import { onceDrawn } from '@/ui/painted.ts';
 import { pressedAt } from './pressedAt.ts';
 import { actOf, actsOf, dropAct, keepActs } from './acts.ts';
 import { actingHere, benchName, sendWaiting } from './outbox.ts';
@@ -167,7 +168,8 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
         (isKept) => isKept || setUnkept((held) => new Set([...held, event.id])),
       );
       change([...outbox.current, event]);
-      void flush();
+      // Kept at once; sent, with all of its press, when its answer is on the screen.
+      onceDrawn(() => void flush());
     },
     [id, change, flush],
   );
