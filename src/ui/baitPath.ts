@@ -1,15 +1,20 @@
 import type { Band } from '@/core/build/place.ts';
 import type { Stations } from '@/core/mould/shape.ts';
 import { shapeFor } from '@/core/mould/shape.ts';
+import { type Point, thinned } from './thinned.ts';
 
 export { roundOf, shapeFor, stationsOf } from '@/core/mould/shape.ts';
 export type { Stations } from '@/core/mould/shape.ts';
 
 const STEPS = 48;
 const put = (count: number): string => count.toFixed(1).replace(/\.0$/, '');
+/** How far an edge may be drawn from where it runs, in the drawing's units: it is not seen. */
+const UNSEEN = 0.15;
 /** A closed path from an upper edge walked forward and a lower one walked back. */
-const closed = (points: [number, number][], back: [number, number][]): string =>
-  `M${[...points, ...back.reverse()].map(([x, y]) => `${put(x)} ${put(y)}`).join('L')}Z`;
+function closed(points: Point[], back: Point[]): string {
+  const around = [...thinned(points, UNSEEN), ...thinned(back, UNSEEN).reverse()];
+  return `M${around.map(([x, y]) => `${put(x)} ${put(y)}`).join('L')}Z`;
+}
 const between = (from: number, to: number): number[] => {
   const count = Math.max(2, Math.ceil((to - from) * STEPS));
   return Array.from({ length: count + 1 }, (_, i) => from + ((to - from) * i) / count);
