@@ -205,3 +205,26 @@ test.describe('with pages kept on the device', () => {
     },
   );
 });
+
+test('with the shop away before a panel has come the bench works on, says so, and opens it when it comes', async ({
+  page,
+  context,
+  request,
+}) => {
+  const session = await freshBench(request);
+  await context.route(/\/(Change|KeysPanel)\.[^/]*\.js$/, (route) => route.abort());
+  await page.goto(`/bench/${session}`);
+  await expect(page.locator('[data-main]')).toBeVisible();
+  await page.keyboard.press('c');
+  const said = page.getByText('This has not come from the shop’s machine yet');
+  await expect(said).toBeVisible();
+  await page.getByRole('button', { name: 'Close', exact: true }).press('Enter');
+  await expect(said).toBeHidden();
+  await byPointer(page).main();
+  await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(1);
+  await page.keyboard.press('c');
+  await expect(said).toBeVisible();
+  await context.unroute(/\/(Change|KeysPanel)\.[^/]*\.js$/);
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await expect(page.locator('[data-ready]')).toBeVisible();
+});

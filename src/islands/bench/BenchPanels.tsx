@@ -2,6 +2,7 @@ import { Suspense } from 'react';
 import type { HeatAnswer, Send, SessionState, SaidStep } from '@/core/session/index.ts';
 import type { OnTape } from '@/core/session/onTape.ts';
 import { heatNow } from '@/core/session/index.ts';
+import { NotCome } from '@/ui/NotCome.tsx';
 import { Instruments } from './Instruments.tsx';
 import {
   BenchTape,
@@ -118,7 +119,11 @@ function Add(props: Props) {
 
 /** Whatever panel is open. */
 export function BenchPanels(props: Props) {
-  return <Suspense>{props.panel && <Opened {...props} panel={props.panel} />}</Suspense>;
+  return (
+    <Suspense fallback={<NotCome onClose={props.leave} />}>
+      {props.panel && <Opened {...props} panel={props.panel} />}
+    </Suspense>
+  );
 }
 
 function Opened({ panel, ...rest }: Props & { panel: NonNullable<Open> }) {

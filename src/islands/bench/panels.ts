@@ -1,4 +1,5 @@
-import { lazy, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
+import { later, patiently } from '@/ui/later.ts';
 import { oncePainted } from '@/ui/painted.ts';
 
 /**
@@ -22,35 +23,33 @@ const fetchSeldom = {
   learning: () => import('./Learning.tsx'),
   tape: () => import('./BenchTape.tsx'),
 };
-export const ReadingPad = lazy(async () => ({ default: (await fetchOften.read()).ReadingPad }));
-export const CupPanel = lazy(async () => ({ default: (await fetchOften.cup()).CupPanel }));
-export const OtherSteps = lazy(async () => ({ default: (await fetchOften.other()).OtherSteps }));
-export const Trouble = lazy(async () => ({ default: (await fetchOften.trouble()).Trouble }));
-export const Keys = lazy(async () => ({ default: (await fetchOften.keys()).Keys }));
-export const Colouring = lazy(async () => ({
-  default: (await fetchSeldom.colouring()).Colouring,
-}));
-export const Change = lazy(async () => ({ default: (await fetchSeldom.change()).Change }));
-export const Learning = lazy(async () => ({ default: (await fetchSeldom.learning()).Learning }));
-export const BenchTape = lazy(async () => ({ default: (await fetchSeldom.tape()).BenchTape }));
-export const TrialCard = lazy(async () => ({ default: (await fetchSeldom.trial()).TrialCard }));
-export const HandChoice = lazy(async () => ({ default: (await fetchOften.hands()).HandChoice }));
-export const KindBefore = lazy(async () => ({ default: (await fetchSeldom.before()).KindBefore }));
+export const ReadingPad = later(async () => (await fetchOften.read()).ReadingPad);
+export const CupPanel = later(async () => (await fetchOften.cup()).CupPanel);
+export const OtherSteps = later(async () => (await fetchOften.other()).OtherSteps);
+export const Trouble = later(async () => (await fetchOften.trouble()).Trouble);
+export const Keys = later(async () => (await fetchOften.keys()).Keys);
+export const Colouring = later(async () => (await fetchSeldom.colouring()).Colouring);
+export const Change = later(async () => (await fetchSeldom.change()).Change);
+export const Learning = later(async () => (await fetchSeldom.learning()).Learning);
+export const BenchTape = later(async () => (await fetchSeldom.tape()).BenchTape);
+export const TrialCard = later(async () => (await fetchSeldom.trial()).TrialCard);
+export const HandChoice = later(async () => (await fetchOften.hands()).HandChoice);
+export const KindBefore = later(async () => (await fetchSeldom.before()).KindBefore);
 
 /** Fetches every panel; whether those often opened are there. */
 export function usePanels(): boolean {
   const [there, setThere] = useState(false);
   useEffect(() => {
     const fetchThem = async () => {
-      await Promise.all(Object.values(fetchOften).map((fetch) => fetch()));
+      await Promise.all(Object.values(fetchOften).map((fetch) => patiently<unknown>(fetch)));
       setThere(true);
     };
     oncePainted(() => void fetchThem());
-    const later = setTimeout(
-      () => Object.values(fetchSeldom).forEach((fetch) => void fetch()),
+    const soon = setTimeout(
+      () => Object.values(fetchSeldom).forEach((fetch) => void patiently<unknown>(fetch)),
       LATER,
     );
-    return () => clearTimeout(later);
+    return () => clearTimeout(soon);
   }, []);
   return there;
 }

@@ -1,8 +1,10 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import type { TimingKnown } from '@/core/tape/index.ts';
 import { withUnnamed } from '@/core/plan/index.ts';
 import { takeOver } from '@/ui/handed.ts';
 import { sayDay } from '@/ui/days.ts';
+import { later, patiently } from '@/ui/later.ts';
+import { NotCome } from '@/ui/NotCome.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
@@ -15,7 +17,7 @@ import { useTiming } from './useTiming.ts';
 
 // They come when the plan is worked out, but are sent for at once, so that nothing pops in under
 // a hand.
-const later = {
+const fetchPart = {
   pullSheet: () => import('./PullSheet.tsx'),
   tape: () => import('./PlanTape.tsx'),
   jobs: () => import('./JobFields.tsx'),
@@ -25,14 +27,14 @@ const later = {
   stages: () => import('@/ui/Stages.tsx'),
   runSheet: () => import('./RunSheet.tsx'),
 };
-const PullSheet = lazy(async () => ({ default: (await later.pullSheet()).PullSheet }));
-const PlanTape = lazy(async () => ({ default: (await later.tape()).PlanTape }));
-const JobFields = lazy(async () => ({ default: (await later.jobs()).JobFields }));
-const ForShelf = lazy(async () => ({ default: (await later.forShelf()).ForShelf }));
-const TimingOf = lazy(async () => ({ default: (await later.timing()).TimingOf }));
-const PlanTables = lazy(async () => ({ default: (await later.tables()).PlanTables }));
-const RunSheet = lazy(async () => ({ default: (await later.runSheet()).RunSheet }));
-const Stages = lazy(async () => ({ default: (await later.stages()).Stages }));
+const PullSheet = later(async () => (await fetchPart.pullSheet()).PullSheet);
+const PlanTape = later(async () => (await fetchPart.tape()).PlanTape);
+const JobFields = later(async () => (await fetchPart.jobs()).JobFields);
+const ForShelf = later(async () => (await fetchPart.forShelf()).ForShelf);
+const TimingOf = later(async () => (await fetchPart.timing()).TimingOf);
+const PlanTables = later(async () => (await fetchPart.tables()).PlanTables);
+const RunSheet = later(async () => (await fetchPart.runSheet()).RunSheet);
+const Stages = later(async () => (await fetchPart.stages()).Stages);
 
 /** What the page hands over at once: the open book, the shelf, and the shop's own figures. */
 interface Known extends Pick<PlanStart, 'shelf' | 'units' | 'defaults'> {
@@ -88,10 +90,7 @@ export default function Planner() {
     tell,
     kept,
   } = usePlan(start);
-  useEffect(
-    () => void Promise.all(Object.values(later).map((send) => send())).catch(() => undefined),
-    [],
-  );
+  useEffect(() => Object.values(fetchPart).forEach((fetch) => void patiently<unknown>(fetch)), []);
   const times = useTiming(plan.ok ? plan : null, input, timing);
   const chosen = new Set(input.jobs.flatMap((job) => job.lines.map((line) => line.part)));
   const asked = parts.filter(({ part }) => !chosen.has(part));
@@ -139,7 +138,7 @@ export default function Planner() {
           </Suspense>
         )}
 
-        <Suspense>
+        <Suspense fallback={<NotCome />}>
           <PlanTables {...{ plan, input, shelf, units, setCup }} asked={asked} />
         </Suspense>
 
