@@ -118,15 +118,16 @@ function Add(props: Props) {
 }
 
 /** Whatever panel is open. */
-export function BenchPanels(props: Props) {
-  return (
-    <Suspense fallback={<NotCome onClose={props.leave} />}>
-      {props.panel && <Opened {...props} panel={props.panel} />}
+export function BenchPanels({ panel, ...rest }: Props) {
+  // One that has not come is closed with what waits for it.
+  return panel ? (
+    <Suspense fallback={<NotCome onClose={rest.leave} />}>
+      <Opened {...rest} panel={panel} />
     </Suspense>
-  );
+  ) : null;
 }
 
-function Opened({ panel, ...rest }: Props & { panel: NonNullable<Open> }) {
+function Opened({ panel, ...rest }: Omit<Props, 'panel'> & { panel: NonNullable<Open> }) {
   const { state, now, send, act, setPanel, leave } = rest;
   const { units } = state.snapshot;
   const close = () => setPanel(null);
