@@ -11,7 +11,7 @@ export function NotCome({ onClose }: { onClose?: () => void }) {
     return () => clearTimeout(late);
   }, []);
   return isLate ? (
-    <div role="status" className="flex items-center gap-4 border-t border-ink bg-raised px-4 py-2">
+    <div role="status" className="flex items-center gap-4 border-y border-ink bg-raised px-4 py-2">
       <p className="font-semibold text-watch">
         This has not come from the shop’s machine yet: it opens when it does. If the machine is
         there, load the page again. What was noted is kept.

@@ -121,7 +121,13 @@ function Add(props: Props) {
 export function BenchPanels({ panel, ...rest }: Props) {
   // One that has not come is closed with what waits for it.
   return panel ? (
-    <Suspense fallback={<NotCome onClose={rest.leave} />}>
+    <Suspense
+      fallback={
+        <div className="fixed inset-x-0 top-0 z-30">
+          <NotCome onClose={rest.leave} />
+        </div>
+      }
+    >
       <Opened {...rest} panel={panel} />
     </Suspense>
   ) : null;
