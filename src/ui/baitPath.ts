@@ -8,11 +8,12 @@ export type { Stations } from '@/core/mould/shape.ts';
 
 const STEPS = 48;
 const put = (count: number): string => count.toFixed(1).replace(/\.0$/, '');
-/** How far an edge may be drawn from where it runs, in the drawing's units: it is not seen. */
-const UNSEEN = 0.15;
+/** How far an edge may be drawn from where it runs and it is not seen, in the drawing's units. */
+const unseen = (length: number): number => Math.min(0.15, length / 1000);
 /** A closed path from an upper edge walked forward and a lower one walked back. */
-function closed(points: Point[], back: Point[]): string {
-  const around = [...thinned(points, UNSEEN), ...thinned(back, UNSEEN).reverse()];
+function closed(points: Point[], back: Point[], length: number): string {
+  const most = unseen(length);
+  const around = [...thinned(points, most), ...thinned(back, most).reverse()];
   return `M${around.map(([x, y]) => `${put(x)} ${put(y)}`).join('L')}Z`;
 }
 const between = (from: number, to: number): number[] => {
@@ -42,6 +43,7 @@ export function bandPath(stations: Stations, band: Band, length: number): string
   const path = closed(
     all.map((along) => [along * length, y(along, band.edges(along)[0])]),
     all.map((along) => [along * length, y(along, band.edges(along)[1])]),
+    length,
   );
   if (byLength.size >= MOST_LENGTHS) byLength.clear();
   byLength.set(length, path);
@@ -69,5 +71,6 @@ export function abovePath(
   return closed(
     all.map((along) => [along * length, -half(along)]),
     all.map((along) => [along * length, half(along)]),
+    length,
   );
 }
