@@ -228,3 +228,19 @@ test('with the shop away before a panel has come the bench works on, says so, an
   await expect(page.getByRole('dialog')).toBeVisible();
   await expect(page.locator('[data-ready]')).toBeVisible();
 });
+
+test('an act is with the shop when the bench is left the moment it was pressed', async ({
+  page,
+  request,
+}) => {
+  const session = await freshBench(request);
+  await page.goto(`/bench/${session}`);
+  await expect(page.locator('[data-ready]')).toBeVisible();
+  const before = (await logOf(request, session)).length;
+  await page.locator('[data-main]').evaluate((key) => {
+    (key as HTMLElement).click();
+    globalThis.location.assign('/orders');
+  });
+  await page.waitForURL('**/orders');
+  await expect.poll(async () => (await logOf(request, session)).length).toBeGreaterThan(before);
+});

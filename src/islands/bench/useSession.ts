@@ -130,8 +130,10 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   useKept(id, initial, begin);
   useEffect(() => {
     const again = () => void flush();
-    addEventListener('online', again);
-    return () => removeEventListener('online', again);
+    // Left at once after an act, it goes with the page: it does not wait for its picture.
+    const when = ['online', 'pagehide'];
+    for (const moment of when) addEventListener(moment, again);
+    return () => when.forEach((moment) => removeEventListener(moment, again));
   }, [flush]);
 
   const last = initial.at(-1)?.seq ?? 0;
