@@ -28,12 +28,24 @@ interface Turn {
   flows: OfRun[];
 }
 
+/** The flows of a run by the number of the draw they belong to. */
+function flowsByDraw(laid: Laid): Map<number, OfRun[]> {
+  const flows = new Map<number, OfRun[]>();
+  laid.flowDraws.forEach((draw, nth) => {
+    const own = flows.get(draw);
+    if (own) own.push({ of: laid, nth });
+    else flows.set(draw, [{ of: laid, nth }]);
+  });
+  return flows;
+}
+
 /** The draws of a run, those that serve one mould together. */
 function turnsOf(laid: Laid): Turn[] {
   const turns: Turn[] = [];
+  const flowsOf = flowsByDraw(laid);
   for (const draw of laid.draws) {
     const last = turns.at(-1)?.draws.at(-1);
-    const flows = laid.flowDraws.flatMap((own, nth) => (own === draw.n ? [{ of: laid, nth }] : []));
+    const flows = flowsOf.get(draw.n) ?? [];
     const goesOn = last?.shots.some((shot) => draw.shots.includes(shot)) ?? false;
     if (goesOn) {
       turns.at(-1)!.draws.push(draw);
