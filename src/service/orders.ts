@@ -77,6 +77,16 @@ export async function book(
   return lines.map((line) => withTonight(line, running));
 }
 
+/** Lines of the open book, by their numbers: those that are closed or gone are left out. */
+export async function openLinesById(
+  now: Date,
+  ids: readonly number[],
+  open: Promise<OpenBenches>,
+): Promise<BookLine[]> {
+  const [lines, running] = await Promise.all([linesById([...ids], now), tonight(open)]);
+  return lines.filter(({ closed }) => !closed).map((line) => withTonight(line, running));
+}
+
 export const linesOf = (order: number, now: Date): Promise<LineRow[]> => orderLines(order, now);
 
 interface OrderAsItStands {

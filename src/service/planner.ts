@@ -10,7 +10,7 @@ import type { OpenBenches } from './benches.ts';
 import { openBenches } from './benches.ts';
 import { wholeCatalogue } from './catalogue.ts';
 import { ownFigures } from './learn.ts';
-import { type BookLine, book } from './orders.ts';
+import { type BookLine, book, openLinesById } from './orders.ts';
 
 /** Lines of the book a plan is made from, the soonest promised first. */
 export const PLANNED_FROM = 200;
@@ -77,11 +77,36 @@ const leftOf = (
   return count - allotted - bench - shelf;
 };
 
+/**
+ * The soonest lines of the open book, and those a plan serves, wherever in the book they stand.
+ * @param served by their numbers
+ */
+async function linesPlanned(
+  now: Date,
+  open: Promise<OpenBenches>,
+  served: () => Promise<readonly number[]>,
+): Promise<BookLine[]> {
+  const lines = await book(now, { limit: PLANNED_FROM, open });
+  if (lines.length < PLANNED_FROM) return lines;
+  const held = new Set(lines.map(({ id }) => id));
+  const beyond = (await served()).filter((id) => !held.has(id));
+  return beyond.length > 0 ? [...lines, ...(await openLinesById(now, beyond, open))] : lines;
+}
+
+/** What else is known of who asks for it. */
+interface Asked {
+  heads?: Promise<SessionHead[]>;
+  /** lines a plan serves, by their numbers: they are among those of the book, however late promised */
+  served?: () => Promise<readonly number[]>;
+}
 /** Everything the Plan screen works with: the open book, the shelf, and the shop's own figures. */
-export async function planner(now: Date, heads?: Promise<SessionHead[]>) {
+export async function planner(
+  now: Date,
+  { heads, served = () => Promise.resolve([]) }: Asked = {},
+) {
   const open = openBenches(heads);
   const [lines, held, shelf, { shop, heat, hands }, record, cavities] = await Promise.all([
-    book(now, { limit: PLANNED_FROM, open }),
+    linesPlanned(now, open, served),
     onHand(open),
     wholeCatalogue(open),
     ownFigures(),

@@ -19,6 +19,7 @@ export * from './run.ts';
 export * from './sessionName.ts';
 export * from './surer.ts';
 export * from './spoon.ts';
+export * from './bookNow.ts';
 export * from './change.ts';
 export * from './jobChange.ts';
 export * from './forShelf.ts';

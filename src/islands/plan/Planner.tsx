@@ -1,11 +1,12 @@
 import { Suspense, useEffect, useState } from 'react';
 import type { TimingKnown } from '@/core/tape/index.ts';
-import { withUnnamed } from '@/core/plan/index.ts';
+import { changedInBook, withUnnamed } from '@/core/plan/index.ts';
 import { takeOver } from '@/ui/handed.ts';
 import { sayDay } from '@/ui/days.ts';
 import { later, patiently } from '@/ui/later.ts';
 import { NotCome } from '@/ui/NotCome.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
+import { BookChanged } from './BookChanged.tsx';
 import type { OpenPart } from './BookLines.tsx';
 import { BookLines } from './BookLines.tsx';
 import { DeletePlan } from './DeletePlan.tsx';
@@ -85,6 +86,7 @@ export default function Planner() {
     drawFrom,
     toggle,
     shootForShelf,
+    follow,
     takeOut,
     tick,
     tell,
@@ -121,6 +123,9 @@ export default function Planner() {
         {asking}
         <Wrong>{wrong}</Wrong>
         <Remarks remarks={plan.remarks} />
+        {!own.isAtBench && (
+          <BookChanged changes={changedInBook(input, parts)} {...{ parts, follow }} />
+        )}
 
         {plan.ok && (
           <Suspense fallback={<p className="mt-4 min-h-64" />}>

@@ -1,6 +1,15 @@
 import { useMemo, useState } from 'react';
-import type { CupChoice, CupId, DraftDefaults, Job, PlanInput, Shelf } from '@/core/plan/index.ts';
+import type {
+  CupChoice,
+  CupId,
+  DraftDefaults,
+  Job,
+  PartNow,
+  PlanInput,
+  Shelf,
+} from '@/core/plan/index.ts';
 import {
+  asBookNow,
   drawFrom,
   forShelf,
   noPlan,
@@ -92,6 +101,7 @@ export function usePlan({ shelf, units, defaults, day, ...start }: PlanStart) {
     toggle: (part: WantedPart) => change(toggleLine(input, part, shelf, defaults)),
     shootForShelf: (bait: number, colourway: number) =>
       change(forShelf(input, { bait, colourway }, shelf, defaults)),
+    follow: (parts: readonly PartNow[]) => change(asBookNow(input, parts, shelf)),
     takeOut: (job: Job) => change(withoutJob(input, job, shelf)),
     tick: (next: string[]) => {
       setTicks(next);
