@@ -1,10 +1,11 @@
 import type { Plan, PlanInput } from '@/core/plan/index.ts';
-import { PlanInputSchema } from '@/core/plan/index.ts';
+import { changedInBook, PlanInputSchema } from '@/core/plan/index.ts';
 import { EVENT_VERSION, snapshotFrom } from '@/core/session/index.ts';
 import { createSession } from '@/store/log.ts';
 import type { PlanRow } from '@/store/plans.ts';
 import { inTransaction } from '@/store/query.ts';
-import { findPlan, insertPlan, lockPlan, setTicks, updatePlan } from '@/store/plans.ts';
+import { linesById } from '@/store/orderLines.ts';
+import { findPlan, insertPlan, lockPlan, openPlans, setTicks, updatePlan } from '@/store/plans.ts';
 import { readShop } from '@/store/shop.ts';
 import { append } from './append.ts';
 import { findEntry, saveEntry } from './catalogue.ts';
@@ -18,6 +19,33 @@ import { Thread } from './thread.ts';
 
 export type { PlanRow } from '@/store/plans.ts';
 export { findPlan, openPlans } from '@/store/plans.ts';
+
+/** Lines of the book a plan serves, by their numbers. */
+export const servedBy = ({ jobs }: PlanInput): number[] =>
+  jobs.flatMap(({ lines }) => lines.map(({ line }) => line));
+
+/**
+ * Plans not yet taken to the bench, newest first, and whether the book has anything they serve
+ * otherwise now. What lies on the shelf or is shot at a bench meanwhile is told on the plan itself.
+ */
+export async function readyPlans(now: Date): Promise<(PlanRow & { isChanged: boolean })[]> {
+  const plans = await openPlans();
+  const lines = await linesById([...new Set(plans.flatMap(({ input }) => servedBy(input)))], now);
+  const wanted = lines.flatMap(({ closed, customer, promised, parts }) =>
+    closed
+      ? []
+      : parts.map(({ id, count, allotted }) => ({
+          part: id,
+          for: customer,
+          due: promised,
+          rest: count - allotted,
+        })),
+  );
+  return plans.map((plan) => ({
+    ...plan,
+    isChanged: changedInBook(plan.input, wanted).length > 0,
+  }));
+}
 
 /** A plan as it is edited. */
 export const planNow = ({ name, day, input }: Pick<PlanRow, 'name' | 'day' | 'input'>) => ({

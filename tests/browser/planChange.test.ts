@@ -64,6 +64,9 @@ test('what of the book changed since a plan was kept stands on it, and is taken 
   expect(
     (await page.request.delete(order, { headers: { 'if-match': await seen() } })).status(),
   ).toBe(200);
+  await open(page, '/plan');
+  const own = page.getByRole('listitem').filter({ has: page.locator(`a[href="${at}"]`) });
+  await expect(own).toContainText('the book has changed since');
   await open(page, at);
   await expect(said).toContainText('not in the book any more, 12 planned.');
   await takeOver.click();

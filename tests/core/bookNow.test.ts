@@ -40,7 +40,7 @@ test('a plan whose book is as it was has nothing told, and is left as it is', ()
   assert.deepEqual(changedInBook(PLANNED, more), []);
 });
 
-test('what became otherwise is told line by line; taken over, nothing is told, and no more is shot than is left', () => {
+test('what became otherwise is told line by line; taken over, none is told, and no more is shot than is left', () => {
   fc.assert(
     fc.property(fc.array(became, { maxLength: 4 }), (changes) => {
       const book = bookAfter(changes);
