@@ -7,7 +7,6 @@ import { bottlesNotWell } from '@/store/bottles.ts';
 import type { SessionHead } from '@/store/log.ts';
 import { openBenches } from './benches.ts';
 import { shotsGivenBy } from '@/store/mouldBook.ts';
-import { openPlans } from '@/store/plans.ts';
 import { linesBeyond } from '@/store/orderLines.ts';
 import { readShop } from '@/store/shop.ts';
 import type { Entry } from './catalogue.ts';
@@ -17,6 +16,7 @@ import type { BookLine } from './orders.ts';
 import { book } from './orders.ts';
 import type { OnHand } from './planner.ts';
 import { onHand, spokenForOf } from './planner.ts';
+import { readyPlans } from './plans.ts';
 import { cupsLeft } from './tubs.ts';
 
 /** Lines of the book a day is made up from. */
@@ -177,7 +177,7 @@ export async function today(now: Date, asked?: Promise<SessionHead[]>) {
     chores(),
     bottlesNotWell(),
     open,
-    openPlans(),
+    readyPlans(now),
     readShop(),
     lists(
       'baits',

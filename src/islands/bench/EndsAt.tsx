@@ -1,4 +1,5 @@
 import type { OnTape } from '@/core/session/onTape.ts';
+import { lasting } from '@/core/quantity/format.ts';
 import { sayClock } from '@/ui/days.ts';
 
 interface Props {
@@ -7,8 +8,8 @@ interface Props {
   now: number;
   onOpen: () => void;
 }
-/** Minutes a session may be off its plan before it is said. */
-const SAID = 2;
+/** s a session may be off its plan before it is said. */
+const SAID = 90;
 
 /**
  * When it will end, and how late or early it is against its plan; the tape is behind it. Its line is
@@ -22,7 +23,7 @@ export function EndsAt({ on, now, onOpen }: Props) {
       </span>
     );
   const ends = now + (on.ends.mid - on.now) * 1000;
-  const late = Math.round((on.ends.mid - on.planned.mid) / 60);
+  const late = on.ends.mid - on.planned.mid;
   return (
     <button
       type="button"
@@ -33,7 +34,7 @@ export function EndsAt({ on, now, onOpen }: Props) {
       Ends <span className="max-md:sr-only">about</span> <b className="figure">{sayClock(ends)}</b>
       {Math.abs(late) >= SAID && (
         <span className="max-md:sr-only">
-          , {Math.abs(late)} min {late > 0 ? 'late' : 'early'}
+          , {lasting(Math.abs(late))} {late > 0 ? 'late' : 'early'}
         </span>
       )}
     </button>
