@@ -201,8 +201,13 @@ export const ENDPOINTS: Record<string, Endpoint> = {
   'tubs/[id]/blends.ts': { path: '/api/tubs/{id}/blends', methods: { GET: null } },
   'tubs/[id]/index.ts': {
     path: '/api/tubs/{id}',
-    methods: { PUT: { name: 'Greens', colour: '#406040', salted: 'no', flaked: 'yes', note: '' } },
+    methods: {
+      GET: null,
+      PUT: { name: 'Greens', colour: '#406040', salted: 'no', flaked: 'yes', note: '' },
+      DELETE: {},
+    },
   },
+  'tubs/[id]/back.ts': { path: '/api/tubs/{id}/back', methods: { POST: {} } },
   'tubs/[id]/pictures.ts': {
     path: '/api/tubs/{id}/pictures',
     methods: { GET: null, POST: {} },
@@ -247,6 +252,7 @@ export const PAGES: Endpoint[] = [
   '/colours/ways/{id}',
   '/colours/ways/{id}/card',
   '/history/{id}/{id}',
+  '/tubs/{id}',
 ]
   .map((path) => ({
     path,

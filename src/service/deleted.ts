@@ -4,10 +4,14 @@ import { deleteOrder, insertOrder, lockOrder } from '@/store/orders.ts';
 import type { PlanRow } from '@/store/plans.ts';
 import { deletePlan, findPlan, insertPlan, lockPlan } from '@/store/plans.ts';
 import { inTransaction } from '@/store/query.ts';
+import type { GoneTub } from '@/store/goneTubs.ts';
+import { deleteTub, restoreTub, tubAsKept } from '@/store/goneTubs.ts';
+import { lockTub } from '@/store/tubs.ts';
 import { orderNow } from './orders.ts';
 import { planNow } from './plans.ts';
 import type { Result } from './result.ts';
 import { missing, ok, problem, unseen } from './result.ts';
+import { tubNow, whyTubStays } from './tubSaid.ts';
 
 /** A thing that may be deleted, as it is edited and as it is kept once it is gone. */
 interface Held {
@@ -21,7 +25,8 @@ interface Kind {
   held: (id: number) => Promise<Held | null>;
   /** why it stays, in words; null where it is gone */
   remove: (id: number) => Promise<string | null>;
-  restore: (id: number, kept: unknown) => Promise<unknown>;
+  /** why it cannot be put back, in words; null where it was */
+  restore: (id: number, kept: unknown) => Promise<string | null>;
   /** what it is called in lists */
   name: (kept: unknown) => string;
 }
@@ -40,7 +45,10 @@ const KINDS = {
         ? null
         : 'Baits were shot, packed or sent for it, so it stays in the book. ' +
           'A line nobody wants any more can be closed.',
-    restore: (id, kept) => insertOrder(OrderSchema.parse(kept), id),
+    restore: async (id, kept) => {
+      await insertOrder(OrderSchema.parse(kept), id);
+      return null;
+    },
     name: (kept) => (kept as { customer: string }).customer,
   },
   plans: {
@@ -55,8 +63,28 @@ const KINDS = {
       await deletePlan(id);
       return null;
     },
-    restore: (id, kept) => insertPlan(kept as KeptPlan, { id, ticks: (kept as KeptPlan).ticks }),
+    restore: async (id, kept) => {
+      await insertPlan(kept as KeptPlan, { id, ticks: (kept as KeptPlan).ticks });
+      return null;
+    },
     name: (kept) => (kept as KeptPlan).name,
+  },
+  tubs: {
+    noun: 'tub',
+    held: async (id) => {
+      const tub = await lockTub(id);
+      return tub && { now: tubNow(tub), kept: await tubAsKept(tub) };
+    },
+    remove: async (id) => {
+      const stays = await whyTubStays(id);
+      if (stays === null) await deleteTub(id);
+      return stays;
+    },
+    restore: async (id, kept) =>
+      (await restoreTub(id, kept as GoneTub))
+        ? null
+        : `Another tub is called ${(kept as GoneTub).name} by now. Give that one another name first.`,
+    name: (kept) => (kept as GoneTub).name,
   },
 } satisfies Record<string, Kind>;
 export type Deletable = keyof typeof KINDS;
@@ -94,7 +122,8 @@ export const bringBackThing = (kind: Deletable, id: number): Promise<Result<null
     if (await of.held(id)) return ok(null);
     const [last] = await changesOf(kind, id, null, 1);
     if (!last || last.after !== null) return missing(of.noun);
-    await of.restore(id, last.before);
+    const wrong = await of.restore(id, last.before);
+    if (wrong !== null) return problem(409, 'name-taken', wrong);
     await keepChange(kind, id, null, last.before);
     return ok(null);
   });

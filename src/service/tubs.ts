@@ -1,6 +1,5 @@
 import * as z from 'zod';
 import type { Grade, Material, Mix } from '@/core/material/index.ts';
-import { GradeSchema } from '@/core/material/index.ts';
 import type { Plastic } from '@/core/plastic/index.ts';
 import { asMix, isKnown, nobodyKnows } from '@/core/plastic/index.ts';
 import { shelf } from '@/store/catalogue.ts';
@@ -8,7 +7,6 @@ import { inTransaction } from '@/store/query.ts';
 import type { Tub, TubMoveRow } from '@/store/tubs.ts';
 import {
   cupsHeld,
-  describeTub,
   hasMoved,
   lockTub,
   movesOfTubs,
@@ -20,6 +18,7 @@ import {
 } from '@/store/tubs.ts';
 import { noPicture, pictureKind } from './pictures.ts';
 import { contentOf, moveTubBy } from './tubContent.ts';
+import { TubSaidSchema } from './tubSaid.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem } from './result.ts';
 
@@ -94,21 +93,8 @@ export async function keepTubPicture(id: number, bytes: Buffer): Promise<Result<
 }
 export const tubPicture = newestTubPicture;
 
-const known = z.enum(['yes', 'no', 'unknown']);
-const DescribedSchema = z.object({
-  name: z.string().trim().min(1, 'Name the tub.').max(60),
-  grade: GradeSchema.default('medium'),
-  colour: z
-    .string()
-    .regex(/^#[0-9a-f]{6}$/, 'A colour is written #rrggbb.')
-    .nullable()
-    .default(null),
-  salted: known.default('unknown'),
-  flaked: known.default('unknown'),
-  note: z.string().trim().max(200).default(''),
-});
 const cause = z.uuid();
-const BroughtSchema = DescribedSchema.extend({
+const BroughtSchema = TubSaidSchema.extend({
   grams: z
     .number('How many grams?')
     .positive('Weigh the pile: it weighs something.')
@@ -130,16 +116,6 @@ export async function bringIn(raw: unknown): Promise<Result<{ id: number }>> {
     );
     return ok({ id: tub.id });
   });
-}
-
-/** What is said of a tub: its name, colour, whether there is salt or flake in it. */
-export async function describe(id: number, raw: unknown): Promise<Result<null>> {
-  const read = checked(DescribedSchema, raw);
-  if (!read.ok) return read;
-  if (!(await lockTub(id))) return missing('tub');
-  return (await describeTub(id, read.value))
-    ? ok(null)
-    : problem(409, 'name-taken', 'Another tub has that name. Give this one another.', 'name');
 }
 
 const MovedSchema = z.discriminatedUnion('what', [

@@ -62,6 +62,19 @@ export const keepContent = async (id: number, plastic: Plastic): Promise<void> =
 export const lockTub = (id: number): Promise<Tub | null> =>
   tables().Tub.findByPk(id, { lock: true, raw: true });
 
+/** A tub by its number; null where there is none. */
+export const findTub = (id: number): Promise<Tub | null> =>
+  tables().Tub.findByPk(id, { raw: true });
+
+/** The tub an act moved, whatever it is called by now; null where it moved none. */
+export async function tubMovedBy(cause: string): Promise<number | null> {
+  const found = await row<{ tub: number }>(
+    'SELECT tub_id AS tub FROM tub_moves WHERE cause = $1 ORDER BY id LIMIT 1',
+    [cause],
+  );
+  return found?.tub ?? null;
+}
+
 /** The tub of a name: made where there is none. */
 export async function tubNamed(tub: NewTub): Promise<{ id: number }> {
   const held = await tables().Tub.findOne({ where: { name: tub.name }, attributes: ['id'] });

@@ -20,6 +20,7 @@ const SCREENS = [
   '/bench',
   '/rack',
   '/tubs',
+  '/tubs/1',
   '/sessions',
   '/sessions/25',
   '/yields',

@@ -21,6 +21,7 @@ const SCREENS = [
   '/bench/43',
   '/rack',
   '/tubs',
+  '/tubs/1',
   '/sessions',
   '/sessions/25',
   '/yields',
@@ -100,6 +101,8 @@ test('hostile words in every text of the shop: no page runs them, and none is br
   expect(changed).toBeGreaterThan(90);
   expect(await put('/api/shop', (now) => ({ ...now, name: hostile(9001) }))).toBe(200);
   for (const id of [1, 2, 25, 26, 27]) await put(`/api/orders/${id}`, (now) => spoiled(now, tell));
+  for (const id of [1, 2])
+    await put(`/api/tubs/${id}`, (now) => ({ ...now, name: hostile(9100 + id).slice(0, 60) }));
   expect(
     (
       await ask('POST', `${app.url}/api/people`, {

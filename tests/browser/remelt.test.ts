@@ -194,3 +194,43 @@ for (const { how, panels, colourway, tub } of PARTS)
       await beginsFrom(page, panels, { tub: pucked.tub, colourway });
     },
   );
+
+test('a tub brought in is called otherwise, deleted, and brought back; its name taken is said', async ({
+  page,
+}) => {
+  const tub = (name: string) => page.locator(`[data-tub="${name}"]`);
+  const change = async (name: string) => {
+    await tub(name).getByText('Where it came from').click();
+    await tub(name).getByRole('link', { name: 'Change what is said of it' }).click();
+    await page.waitForURL(/\/tubs\/\d+$/);
+    await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  };
+  await open(page, '/tubs');
+  const others = await page.locator('[data-tub]').first().getAttribute('data-tub');
+  await page.getByLabel('Into the tub called').fill('Torn slate');
+  await page.getByLabel('The pile weighs').fill('300');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(tub('Torn slate')).toBeVisible();
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+
+  await change('Torn slate');
+  await page.getByLabel('The tub is called').fill(others!);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('Another tub has that name.');
+  await page.getByLabel('The tub is called').fill('Torn, sorted');
+  await page.getByLabel('Salt in it').selectOption({ label: 'no' });
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(tub('Torn, sorted')).toBeVisible();
+  await expect(tub('Torn slate')).toHaveCount(0);
+
+  await change('Torn, sorted');
+  await expect(page.getByLabel('Salt in it')).toHaveValue('no');
+  await page.getByRole('button', { name: 'Delete the tub' }).click();
+  await expect(page.getByRole('status')).toContainText('“Torn, sorted” is deleted.');
+  await expect(tub('Torn, sorted')).toHaveCount(0);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Bring back' }).click();
+  await page.waitForURL(/\/tubs\/\d+$/);
+  await open(page, '/tubs');
+  await expect(tub('Torn, sorted')).toContainText('300 g');
+});

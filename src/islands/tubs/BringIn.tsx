@@ -3,30 +3,29 @@ import { v4 } from 'uuid';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { call } from '@/ui/api.ts';
 import { QuantityField } from '@/ui/QuantityField.tsx';
-import { Choice } from '@/ui/Choice.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
+import type { Said } from './TubFields.tsx';
+import { TubFields } from './TubFields.tsx';
 
-const TOLD = {
-  unknown: { name: 'nobody knows' },
-  no: { name: 'no' },
-  yes: { name: 'yes' },
+/** A pile nobody has described yet; the colour is only where a hand begins. */
+const UNSAID: Said = {
+  name: '',
+  grade: 'medium',
+  colour: '#6b6f66',
+  salted: 'unknown',
+  flaked: 'unknown',
+  note: '',
 };
-type Told = keyof typeof TOLD;
 
 /** Pucks or torn baits from outside: the pile is weighed, and what is known of it said. */
 export default function BringIn({ units }: { units: ShopUnits }) {
-  const [name, setName] = useState('');
+  const [said, setSaid] = useState(UNSAID);
   const [grams, setGrams] = useState<number | null>(null);
-  const [colour, setColour] = useState('#6b6f66');
-  const [salted, setSalted] = useState<Told>('unknown');
-  const [flaked, setFlaked] = useState<Told>('unknown');
-  const [note, setNote] = useState('');
   const [cause] = useState(() => v4());
   const [wrong, setWrong] = useState('');
+  const set = (part: Partial<Said>) => setSaid({ ...said, ...part });
   const save = async () => {
-    const reply = await call('POST', '/api/tubs', {
-      ...{ name, grams, colour, salted, flaked, note, cause },
-    });
+    const reply = await call('POST', '/api/tubs', { ...said, grams, cause });
     if (reply.ok) location.reload();
     else setWrong(reply.message);
   };
@@ -41,7 +40,12 @@ export default function BringIn({ units }: { units: ShopUnits }) {
     >
       <label className="field">
         <span>Into the tub called</span>
-        <input className="box" value={name} onChange={({ target }) => setName(target.value)} />
+        <input
+          className="box"
+          maxLength={60}
+          value={said.name}
+          onChange={({ target }) => set({ name: target.value })}
+        />
       </label>
       <QuantityField
         label="The pile weighs"
@@ -52,21 +56,7 @@ export default function BringIn({ units }: { units: ShopUnits }) {
         shop={units}
         onChange={setGrams}
       />
-      <label className="field">
-        <span>It looks</span>
-        <input
-          type="color"
-          className="box p-1"
-          value={colour}
-          onChange={({ target }) => setColour(target.value)}
-        />
-      </label>
-      <Choice label="Salt in it" value={salted} of={TOLD} onChange={setSalted} />
-      <Choice label="Flake in it" value={flaked} of={TOLD} onChange={setFlaked} />
-      <label className="field">
-        <span>Where it comes from</span>
-        <input className="box" value={note} onChange={({ target }) => setNote(target.value)} />
-      </label>
+      <TubFields {...{ said, set }} drawn={UNSAID.colour!} />
       <Wrong>{wrong}</Wrong>
       <p className="sm:col-span-2">
         <button type="submit" className="act act-main">

@@ -1,6 +1,6 @@
 import type { BenchEvent, SessionState } from '@/core/session/index.ts';
 import { WAYS_OUT } from '@/core/session/index.ts';
-import { tubNamed } from '@/store/tubs.ts';
+import { tubMovedBy, tubNamed } from '@/store/tubs.ts';
 import { moveTubBy } from '../tubContent.ts';
 
 /** What was poured off a cup to be kept goes into its tub. */
@@ -15,6 +15,7 @@ export async function putPouredOff(
   const cup = state.cups.get(kept.cup);
   const id =
     kept.tub.id ??
+    (await tubMovedBy(event.id)) ??
     (
       await tubNamed({
         name: kept.tub.name,
@@ -42,8 +43,8 @@ export async function dropPouredOff({
   payload: { tub },
 }: BenchEvent<'pouredOff'>): Promise<void> {
   if (!tub) return;
-  const held = tub.id ?? (await tubNamed({ name: tub.name, kind: 'tub' })).id;
-  await moveTubBy(held, { grams: 0, what: 'pucked' }, { id, at, session });
+  const held = tub.id ?? (await tubMovedBy(id));
+  if (held !== null) await moveTubBy(held, { grams: 0, what: 'pucked' }, { id, at, session });
 }
 
 /** A charge of remelt comes out of its tub. */
