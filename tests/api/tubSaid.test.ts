@@ -30,7 +30,7 @@ const asSeen = async (method: 'PUT' | 'DELETE', place: string, body?: object) =>
 const bringIn = (name: string) =>
   ask('POST', `${app.url}/api/tubs`, { name, grams: 5000, colour: '#406040', cause: v4() });
 
-test('what is said of a tub is changed by whoever saw it; by another name it is still the tub an act moved', async () => {
+test('what is said of a tub is changed by who saw it; renamed, it is still the tub an act moved', async () => {
   await send(event(session, 'charged', { cup: '1', grams: 200, from: 'fresh' }));
   const pucked = event(session, 'pouredOff', {
     ...{ cup: '1', grams: 40, all: false, how: 'about', way: 'puck' },
@@ -57,7 +57,7 @@ test('what is said of a tub is changed by whoever saw it; by another name it is 
   near((await named('Slate, sorted'))!.plastic.grams, 40);
 });
 
-test('a tub brought in by mistake is deleted and comes back as it was; what hangs on one keeps it, and is said', async () => {
+test('a tub brought in by mistake is deleted and comes back as it was; what hangs on one keeps it', async () => {
   await bringIn('Wrong pile');
   const wrong = (await named('Wrong pile'))!;
   await ask('POST', `${at(wrong)}/moves`, { what: 'weighed', grams: 500, cause: v4() });
