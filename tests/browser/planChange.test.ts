@@ -26,7 +26,8 @@ test('a shot more, a shot fewer: the plan follows, and the run sheet is that of 
 test('what of the book changed since a plan was kept stands on it, and is taken over at one touch', async ({
   page,
 }) => {
-  await plan(page, 'Groyne Street Bait', 'Slip eel 95', 'Tarred rope over lamp oil', 24);
+  // In a colour no other test shoots: what lies on the shelf is not left to shoot.
+  await plan(page, 'Groyne Street Bait', 'Staithe sprat', 'Cockle blush', 24);
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.waitForURL(/\/plan\/\d+$/);
   const at = new URL(page.url()).pathname;
@@ -51,7 +52,7 @@ test('what of the book changed since a plan was kept stands on it, and is taken 
   expect((await page.request.put(order, { data: written, headers })).status()).toBe(200);
   await open(page, at);
   await expect(said).toContainText(
-    'Slip eel 95, Tarred rope over lamp oil for Groyne Street Bait: 12 left to shoot, 24 planned; ' +
+    'Staithe sprat, Cockle blush for Groyne Street Bait: 12 left to shoot, 24 planned; ' +
       'promised for Tue 20 May now, not Sun 1 Jun.',
   );
   await takeOver.click();
