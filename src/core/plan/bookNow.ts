@@ -1,9 +1,10 @@
 import type { PlanInput, ServedLine } from './input.ts';
 import type { Shelf } from './shelf.ts';
+import type { SpokenFor } from './spokenFor.ts';
 import { withJobs } from './change.ts';
 
 /** A part of the book as it is now. */
-export interface PartNow extends Pick<ServedLine, 'part' | 'for' | 'due'> {
+export interface PartNow extends Pick<ServedLine, 'part' | 'for' | 'due'>, Partial<SpokenFor> {
   /** baits that are neither allotted, nor on an open bench or the shelf */
   rest: number;
 }

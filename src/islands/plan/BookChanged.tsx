@@ -1,12 +1,15 @@
 import type { BookChange, PartNow } from '@/core/plan/index.ts';
 import { sayDay } from '@/ui/days.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
+import { spokenSays } from './BookLines.tsx';
 
 /** What the book has otherwise, in a sentence after whose line it is. */
 function changeSays({ served: { count, due }, now }: BookChange): string {
   if (!now) return `not in the book any more, ${count} planned`;
   const said = [
-    now.rest < count ? `${now.rest} left to shoot, ${count} planned` : '',
+    now.rest < count
+      ? `${Math.max(0, now.rest) || 'none'} left to shoot${spokenSays(now)}, ${count} planned`
+      : '',
     now.due === due ? '' : `promised for ${sayDay(now.due)} now, not ${sayDay(due)}`,
   ];
   return said.filter((part) => part !== '').join('; ');

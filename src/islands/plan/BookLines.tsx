@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** What of a line need not be shot any more. */
-function spokenSays({ bench, shelf }: SpokenFor): string {
+export function spokenSays({ bench = 0, shelf = 0 }: Partial<SpokenFor>): string {
   const said = [
     bench > 0 ? `${bench} on an open bench` : '',
     shelf > 0 ? `${shelf} on the shelf` : '',
