@@ -1,10 +1,9 @@
 import * as z from 'zod';
 import { GradeSchema } from '@/core/material/index.ts';
-import { openPlans } from '@/store/plans.ts';
 import { inTransaction } from '@/store/query.ts';
 import type { Tub } from '@/store/tubs.ts';
 import { describeTub, findTub, lockTub } from '@/store/tubs.ts';
-import { usesOfTub } from '@/store/goneTubs.ts';
+import { isInPlan, usesOfTub } from '@/store/goneTubs.ts';
 import { openBenches } from './benches.ts';
 import type { Result } from './result.ts';
 import { checked, missing, ok, problem, unseen, versionOf } from './result.ts';
@@ -59,8 +58,9 @@ export async function describe(
 
 /** Whether a plan that lies ready, or an open bench, begins a cup from a tub. */
 async function isPlanned(id: number): Promise<boolean> {
-  const [plans, { snapshots }] = await Promise.all([openPlans(), openBenches()]);
-  return [...plans, ...snapshots.values()].some(({ input }) =>
+  if (await isInPlan(id)) return true;
+  const { snapshots } = await openBenches();
+  return [...snapshots.values()].some(({ input }) =>
     input.cups.some(({ begins }) => begins?.of.id === id),
   );
 }

@@ -1,4 +1,5 @@
 import type { Plastic } from '@/core/plastic/index.ts';
+import { WAS_WORKED } from './log.ts';
 import type { Tub } from './models/tubs.ts';
 import { inTransaction, row, rows, run } from './query.ts';
 import { tables } from './tables.ts';
@@ -44,6 +45,17 @@ export const usesOfTub = async (
        FROM tub_moves WHERE tub_id = $1`,
     [id],
   ))!;
+
+/** Whether a plan not yet taken to the bench begins a cup from a tub. */
+export const isInPlan = async (id: number): Promise<boolean> =>
+  (await row<{ planned: boolean }>(
+    `SELECT EXISTS (SELECT 1 FROM plans p
+       WHERE p.input @> jsonb_build_object('cups', jsonb_build_array(jsonb_build_object(
+           'begins', jsonb_build_object('of', jsonb_build_object('id', $1::int)))))
+         AND NOT EXISTS (SELECT 1 FROM sessions s WHERE s.plan_id = p.id AND ${WAS_WORKED}))
+       AS planned`,
+    [id],
+  ))!.planned;
 
 /** Deletes a tub with its moves. */
 export const deleteTub = (id: number): Promise<void> =>

@@ -89,6 +89,8 @@ test('a tub brought in by mistake is deleted and comes back as it was; what hang
   const cups = input.cups.map((cup, nth) => (nth === 0 ? { ...cup, begins } : cup));
   const plan = { name: 'From the wrong pile', day: '2031-05-01', input: { ...input, cups } };
   assert.equal((await ask('POST', `${app.url}/api/plans`, plan)).status, 201);
+  // However many were made since.
+  for (let nth = 0; nth < 31; nth++) await ask('POST', `${app.url}/api/plans`, { ...plan, input });
   assert.match((await asSeen('DELETE', at(again))).body.detail, /A plan begins a cup from it/);
   assert.ok(await named('Wrong pile'));
 });

@@ -38,25 +38,17 @@ export default function BringIn({ units }: { units: ShopUnits }) {
         void save();
       }}
     >
-      <label className="field">
-        <span>Into the tub called</span>
-        <input
-          className="box"
-          maxLength={60}
-          value={said.name}
-          onChange={({ target }) => set({ name: target.value })}
+      <TubFields {...{ said, set }} drawn={UNSAID.colour!} called="Into the tub called">
+        <QuantityField
+          label="The pile weighs"
+          value={grams}
+          dimensions={['mass']}
+          min={1}
+          max={100_000}
+          shop={units}
+          onChange={setGrams}
         />
-      </label>
-      <QuantityField
-        label="The pile weighs"
-        value={grams}
-        dimensions={['mass']}
-        min={1}
-        max={100_000}
-        shop={units}
-        onChange={setGrams}
-      />
-      <TubFields {...{ said, set }} drawn={UNSAID.colour!} />
+      </TubFields>
       <Wrong>{wrong}</Wrong>
       <p className="sm:col-span-2">
         <button type="submit" className="act act-main">

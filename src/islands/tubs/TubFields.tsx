@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Grade } from '@/core/material/grade.ts';
 import { GRADES } from '@/core/material/grade.ts';
 import { Choice } from '@/ui/Choice.tsx';
@@ -25,10 +26,24 @@ interface Props {
   set: (part: Partial<Said>) => void;
   /** colour it is drawn in while nobody has said one, #rrggbb */
   drawn: string;
+  /** what its name is asked by */
+  called: string;
+  /** what is asked after its name */
+  children?: ReactNode;
 }
-/** Grade, colour, salt and flake of what is in a tub, and where it comes from. */
-export const TubFields = ({ said, set, drawn }: Props) => (
+/** Name, grade, colour, salt and flake of what is in a tub, and where it comes from. */
+export const TubFields = ({ said, set, drawn, called, children }: Props) => (
   <>
+    <label className="field">
+      <span>{called}</span>
+      <input
+        className="box"
+        maxLength={60}
+        value={said.name}
+        onChange={({ target }) => set({ name: target.value })}
+      />
+    </label>
+    {children}
     <Choice
       label="Grade"
       value={said.grade}

@@ -31,16 +31,7 @@ export default function TubForm({ id, version, said: start, drawn }: Props) {
         void keep();
       }}
     >
-      <label className="field">
-        <span>The tub is called</span>
-        <input
-          className="box"
-          maxLength={60}
-          value={said.name}
-          onChange={({ target }) => set({ name: target.value })}
-        />
-      </label>
-      <TubFields {...{ said, set, drawn }} />
+      <TubFields {...{ said, set, drawn }} called="The tub is called" />
       {asking}
       <Wrong className="sm:col-span-2">{wrong}</Wrong>
       <p className="flex gap-3 sm:col-span-2">
