@@ -91,7 +91,7 @@ const LOOKS = [
   ],
   [
     ['formatting', 'prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'],
-    ['lint', 'eslint/bin/eslint.js', '.'],
+    ['lint', 'oxlint/bin/oxlint', '--report-unused-disable-directives'],
   ],
 ];
 /** One look; what it says is said in one piece when it is done. */

@@ -69,7 +69,7 @@ export const tetrahedron = (edge: number): Facets => {
 export function binary(facets: Facets, head = 'a bait'): Uint8Array {
   const bytes = new Uint8Array(84 + 50 * facets.length);
   const view = new DataView(bytes.buffer);
-  [...head].forEach((letter, i) => (bytes[i] = letter.charCodeAt(0)));
+  Array.from(head).forEach((letter, i) => (bytes[i] = letter.charCodeAt(0)));
   view.setUint32(80, facets.length, true);
   facets.forEach((facet, time) =>
     facet.forEach((value, k) => view.setFloat32(84 + time * 50 + 12 + 4 * k, value, true)),

@@ -12,7 +12,10 @@ const keys = JSON.parse(process.env.STAND_IN_KEYS ?? '[]') as string[];
 const BEAT = 1;
 const LOOK = 3;
 
-const ask = async <T>(path: string, init?: RequestInit): Promise<T | null> => {
+const ask = async <T>(
+  path: string,
+  init?: Omit<RequestInit, 'headers'> & { headers?: Record<string, string> },
+): Promise<T | null> => {
   const reply = await fetch(url + path, {
     ...init,
     headers: { 'content-type': 'application/json', ...init?.headers },

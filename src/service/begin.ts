@@ -28,19 +28,19 @@ import { checked, missing, ok, problem } from './result.ts';
 export const nothingYet = async (): Promise<boolean> => (await list('baits')).length === 0;
 
 /** Saves an entry. @throws where it is refused: what the walk makes up is a fault of ours then */
-async function made<L extends ListKey>(key: L, spec: Spec<L>): Promise<number> {
+async function made<K extends ListKey>(key: K, spec: Spec<K>): Promise<number> {
   const saved = await saveEntry(key, spec);
   if (!saved.ok) throw new Error(`${key}: ${saved.problem.message}`);
   return saved.value.id;
 }
 
 /** The entry of that name there is, or a new one. */
-const heldOrMade = async <L extends ListKey>(key: L, spec: Spec<L> & { name: string }) =>
+const heldOrMade = async <K extends ListKey>(key: K, spec: Spec<K> & { name: string }) =>
   (await list(key)).find((held) => (held.spec as { name: string }).name === spec.name)?.id ??
   (await made(key, spec));
 
 /** Puts entries into a list that has none yet: what somebody has made already stays as it is. */
-async function filled<L extends ListKey>(key: L, specs: readonly Spec<L>[]): Promise<void> {
+async function filled<K extends ListKey>(key: K, specs: readonly Spec<K>[]): Promise<void> {
   if ((await list(key)).length === 0) for (const spec of specs) await made(key, spec);
 }
 

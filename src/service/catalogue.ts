@@ -41,7 +41,7 @@ export const LIST_KEYS = Object.keys(LISTS) as ListKey[];
 export const isList = (key: string): key is ListKey => Object.hasOwn(LISTS, key);
 
 /** Entries that name others of the shop, joined to them by their numbers. */
-const JOINED: { [L in ListKey]?: (spec: Spec<L>) => Promise<Spec<L>> } = {
+const JOINED: { [K in ListKey]?: (spec: Spec<K>) => Promise<Spec<K>> } = {
   mixes: async (mix) => joinedTo(mix, await shelf()),
   moulds: async (mould) =>
     takesJoined(
@@ -58,15 +58,15 @@ const NAMED_IN: Partial<
  * Saves an entry of one of the shop's lists, checked by its schema.
  * @param seen the version an entry was changed from
  */
-export async function saveEntry<L extends ListKey>(
-  key: L,
+export async function saveEntry<K extends ListKey>(
+  key: K,
   raw: unknown,
   id?: number,
   seen?: string,
-): Promise<Result<Entry<L> & { version: string }>> {
+): Promise<Result<Entry<K> & { version: string }>> {
   const read = checked(LISTS[key], raw);
   if (!read.ok) return read;
-  const whole = read.value as Spec<L>;
+  const whole = read.value as Spec<K>;
   const spec = (await JOINED[key]?.(whole)) ?? whole;
   const wrong = misfit(key, spec);
   if (wrong) return problem(422, 'misfit', wrong);

@@ -117,7 +117,7 @@ export type ImportChoice = (typeof CHOICES)[number];
 
 const same = (one: unknown, other: unknown): boolean => versionOf(one) === versionOf(other);
 
-async function ourBook(): Promise<{ [L in List]: (Entry<L> & { plain: unknown })[] }> {
+async function ourBook(): Promise<{ [K in List]: (Entry<K> & { plain: unknown })[] }> {
   const [materials, mixes, colourways] = await Promise.all([
     list('materials'),
     list('mixes'),

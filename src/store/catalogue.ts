@@ -40,10 +40,10 @@ export const LISTS = {
 export type ListKey = ListTable;
 /** Lists are short: a big shop has a few hundred moulds. */
 const MOST = 1000;
-export type Spec<L extends ListKey> = z.infer<(typeof LISTS)[L]>;
-export interface Entry<L extends ListKey> {
+export type Spec<K extends ListKey> = z.infer<(typeof LISTS)[K]>;
+export interface Entry<K extends ListKey> {
   id: number;
-  spec: Spec<L>;
+  spec: Spec<K>;
 }
 
 /** An entry as it was kept. */
@@ -72,11 +72,11 @@ const OWN_ID: Partial<Record<ListKey, (id: number) => object>> = {
 };
 
 /** An entry as it is kept, brought to today's form: a field that came later has its default. */
-function read<L extends ListKey>(key: L, { id, spec, stamp }: Kept): Entry<L> {
+function read<K extends ListKey>(key: K, { id, spec, stamp }: Kept): Entry<K> {
   const name = nameOf(key, { id, stamp });
-  let read = known.get(name) as Spec<L> | undefined;
+  let read = known.get(name) as Spec<K> | undefined;
   if (!read) {
-    read = LISTS[key].parse({ ...(spec as object), ...OWN_ID[key]?.(id) }) as Spec<L>;
+    read = LISTS[key].parse({ ...(spec as object), ...OWN_ID[key]?.(id) }) as Spec<K>;
     if (known.size >= MOST_KNOWN) known.clear();
     known.set(name, read);
   }
@@ -95,9 +95,9 @@ const specsOf = (entries: readonly { list: ListKey; id: number }[]) =>
  * Whole lists by name, without what is retired. What was read before and has not changed since is
  * not read again.
  */
-export async function lists<L extends ListKey>(
-  ...keys: readonly L[]
-): Promise<{ [K in L]: Entry<K>[] }> {
+export async function lists<Key extends ListKey>(
+  ...keys: readonly Key[]
+): Promise<{ [K in Key]: Entry<K>[] }> {
   const held = (await stampsOf(keys)).map((entry) => ({
     ...entry,
     spec: known.get(nameOf(entry.list, entry)),
@@ -110,11 +110,11 @@ export async function lists<L extends ListKey>(
   const found = Object.fromEntries(keys.map((key) => [key, [] as Entry<ListKey>[]]));
   for (const { list, id, spec } of held)
     found[list]!.push({ id, spec: (spec ?? fresh.get(`${list}/${id}`)) as Spec<ListKey> });
-  return found as { [K in L]: Entry<K>[] };
+  return found as { [K in Key]: Entry<K>[] };
 }
 
 /** A whole list by name, without what is retired. */
-export const list = async <L extends ListKey>(key: L): Promise<Entry<L>[]> =>
+export const list = async <K extends ListKey>(key: K): Promise<Entry<K>[]> =>
   (await lists(key))[key];
 
 /** Materials of the shelf. */
@@ -142,15 +142,15 @@ export async function bringBack(key: ListKey, id: number): Promise<boolean> {
   return count > 0;
 }
 
-export async function find<L extends ListKey>(key: L, id: number): Promise<Entry<L> | null> {
+export async function find<K extends ListKey>(key: K, id: number): Promise<Entry<K> | null> {
   const entry = await tables().lists[key].findByPk(id, { attributes: KEPT, raw: true });
   return entry && read(key, entry as unknown as Kept);
 }
 
 /** Adds an entry, or replaces the one with this id. Null when there is none with this id. */
-export async function put<L extends ListKey>(
-  key: L,
-  spec: Spec<L>,
+export async function put<K extends ListKey>(
+  key: K,
+  spec: Spec<K>,
   id?: number,
 ): Promise<number | null> {
   const { name } = spec as { name: string };

@@ -6,7 +6,7 @@ import { asNamespace, inTurn } from './running.ts';
 import { keepStatements } from './statements.ts';
 
 // A model's statement is part of whatever transaction is under way, as a query is.
-// eslint-disable-next-line react-hooks/rules-of-hooks -- a hook by its name alone
+// oxlint-disable-next-line react/rules-of-hooks -- a hook by its name alone
 Sequelize.useCLS(asNamespace);
 
 /** A connection takes one statement at a time: those of a transaction go one after the other. */

@@ -56,7 +56,7 @@ export interface Reply {
   status: number;
   etag: string | null;
   // The shape is what each test asserts of it.
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  // oxlint-disable-next-line typescript/no-explicit-any
   body: any;
 }
 

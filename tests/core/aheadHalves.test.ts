@@ -53,7 +53,9 @@ test('what presses less makes room for both halves of a piece that would be late
     by: () => 3 * DAY,
   });
   assert.deepEqual(
-    times.map(({ pieces }) => pieces.map((one) => one.parts[0]!.part).sort()),
+    times.map(({ pieces }) =>
+      pieces.map((one) => one.parts[0]!.part).sort((one, other) => one - other),
+    ),
     [[1], [1], [2, 3]],
   );
 });
@@ -70,12 +72,14 @@ test('a piece that would be late fills what two evenings have left, half and hal
   };
   const days = (held?: ReadonlyMap<string, string>) =>
     layOut({ ...question, held }).times.map(({ pieces }) =>
-      pieces.map((one) => [one.parts[0]!.part, one.baits]).sort(),
+      pieces
+        .map((one) => [one.parts[0]!.part, one.baits] as const)
+        .sort(([one], [other]) => one - other),
     );
   const [first, second, late] = days();
   assert.deepEqual(late, []);
   assert.deepEqual([first!.length, second!.length], [2, 2]);
-  const shot = [...first!, ...second!].reduce((sum, [, count]) => sum + count!, 0);
+  const shot = [...first!, ...second!].reduce((sum, [, count]) => sum + count, 0);
   assert.equal(shot, 90);
   const held = new Map(question.pieces.map(({ key }, nth) => [key, ['1', '2', '5'][nth]!]));
   assert.deepEqual(days(held).flat(), [

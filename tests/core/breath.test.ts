@@ -70,7 +70,7 @@ test('what is recorded of a breath is what was recorded step by step', () => {
         // How often a cup is read depends on how long all took.
         if (kind !== 'reading' && kind !== 'heated' && kind !== 'stirred')
           by.set(kind, (by.get(kind) ?? 0) + 1);
-      return Object.fromEntries([...by].sort());
+      return Object.fromEntries([...by].sort(([one], [other]) => one.localeCompare(other)));
     };
     assert.deepEqual(kinds(true), kinds(false), colourway);
   }

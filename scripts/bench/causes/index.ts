@@ -18,13 +18,13 @@ const worked = (what: string, part: Part): Promise<never> =>
     });
     worker.once('message', resolve).once('error', reject);
   });
-async function over<W extends Work>(what: W, shops: number, shots: number) {
+async function over<T extends Work>(what: T, shops: number, shots: number) {
   const each = Math.ceil(shops / THREADS);
   return (await Promise.all(
     Array.from({ length: THREADS }, (_, nth) =>
       worked(what, { shops: each, shots, from: FROM + nth * each }),
     ),
-  )) as ReturnType<(typeof WORK)[W]>[];
+  )) as ReturnType<(typeof WORK)[T]>[];
 }
 
 async function report(shops: number, shots: number): Promise<void> {

@@ -12,10 +12,10 @@ export type OfPlastisol = Pick<Mix, 'grade' | 'plastisolId'>;
  * Plastisols a mix may be of: the one it names; else those of its grade, since nobody says which
  * bottle a cup was filled from.
  */
-export function plastisolsOf<M extends Pick<Material, 'id' | 'kind' | 'grade'>>(
+export function plastisolsOf<T extends Pick<Material, 'id' | 'kind' | 'grade'>>(
   { grade, plastisolId }: OfPlastisol,
-  shelf: readonly M[],
-): M[] {
+  shelf: readonly T[],
+): T[] {
   const all = shelf.filter(({ kind }) => kind === 'plastisol');
   const named = plastisolId ? all.filter(({ id }) => id === plastisolId) : [];
   return named.length > 0 ? named : all.filter((other) => other.grade === grade);

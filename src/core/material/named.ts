@@ -19,10 +19,10 @@ export const sameThing = (one: Named, other: Named): boolean =>
     : sameWords(one.what, other.what);
 
 /** The material of the shelf something names; undefined where there is none. */
-export const materialOf = <M extends Material>(
+export const materialOf = <T extends Material>(
   thing: Named,
-  materials: readonly M[],
-): M | undefined =>
+  materials: readonly T[],
+): T | undefined =>
   (thing.materialId ? materials.find((material) => material.id === thing.materialId) : undefined) ??
   materials.find((material) => sameWords(material.name, thing.what));
 

@@ -10,7 +10,7 @@ const isDigit = (byte: number): boolean => byte >= ZERO && byte <= NINE;
  * into. One loop and no inner functions: this is where reading a mesh spends its time.
  * @returns NaN where the bytes are no finite number
  */
-// eslint-disable-next-line complexity -- one loop, as said above
+// oxlint-disable-next-line complexity -- one loop, as said above
 export function readDecimal(bytes: Uint8Array, from: number, to: number): number {
   let at = from;
   const negative = bytes[at] === MINUS;

@@ -51,7 +51,7 @@ function readBinary(bytes: Uint8Array, count: number, progress?: Progress): Read
   return { ok: true, mesh: { corners, triangles: count } };
 }
 
-const VERTEX = [...'vertex'].map((letter) => letter.charCodeAt(0));
+const VERTEX = Array.from('vertex', (letter) => letter.charCodeAt(0));
 const space = (byte: number | undefined): boolean =>
   byte === 32 || byte === 9 || byte === 10 || byte === 13;
 /** Bytes no text has: what tells a binary file from an ASCII one, whatever its head says. */

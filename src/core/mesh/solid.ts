@@ -33,7 +33,7 @@ export interface Solid extends Box {
  * body.
  */
 // One loop over millions of edges: calls within it would cost more than they tell.
-// eslint-disable-next-line complexity
+// oxlint-disable-next-line complexity
 function walkEdges(
   of: Uint32Array,
   triangles: number,

@@ -46,8 +46,8 @@ export const WHEN_BANDS = {
  * The band a figure lies in: the last that begins at it or before.
  * @example bandOf(METAL_BANDS, 30) → 'cool'
  */
-export function bandOf<B extends Bands>(bands: B, figure: number): keyof B & string {
-  const keys = Object.keys(bands) as (keyof B & string)[];
+export function bandOf<T extends Bands>(bands: T, figure: number): keyof T & string {
+  const keys = Object.keys(bands) as (keyof T & string)[];
   return keys.findLast((key) => figure >= bands[key]!.from) ?? keys[0]!;
 }
 
@@ -58,7 +58,7 @@ export interface ShotBands {
   place: keyof typeof PLACE_BANDS | null;
   when: keyof typeof WHEN_BANDS;
 }
-const bandIf = <B extends Bands>(bands: B, figure: number | null) =>
+const bandIf = <T extends Bands>(bands: T, figure: number | null) =>
   figure === null ? null : bandOf(bands, figure);
 /** Bands of a shot. @param nth shot of its session, from 1 */
 export const bandsOf = (

@@ -80,7 +80,7 @@ function doStep(does: SaidStep, open: (panel: Open) => void, send: (what: Send) 
 
 /** Digits, while a reading is wanted: what is typed is the reading. */
 const digits = (type: (typed: string) => void): Record<string, () => void> =>
-  Object.fromEntries([...'0123456789'].map((digit) => [digit, () => type(digit)]));
+  Object.fromEntries(Array.from('0123456789', (digit) => [digit, () => type(digit)]));
 
 /** What is offered beside the big key, by its number. */
 const numbers = (step: SaidStep | null, send: (what: Send) => void): Record<string, () => void> =>

@@ -22,8 +22,8 @@ interface Props {
   shown: number;
   /** the one shown beside it */
   beside: number | null;
-  onShow: (n: number) => void;
-  onBeside: (n: number | null) => void;
+  onShow: (version: number) => void;
+  onBeside: (version: number | null) => void;
 }
 
 /** Every version of a mix, the newest first, with what was shot of it. */

@@ -84,8 +84,9 @@ const UNLIKE = [unread, tooCold, tooHot, tooFarApart];
 function windowSaid(state: SessionState, run: RunState): Phrase {
   const { low, high } = windowNow(state, run);
   if (isTest(run)) {
+    const { shots, ...test } = run.tools.tries!;
     // Sessions of before had no test of how long it is held.
-    const { shots, hold = null } = run.tools.tries!;
+    const hold = test.hold ?? null;
     return joined([
       `A test shot, ${run.done + 1} of ${shots}: `,
       hold === null ? '' : `it is held for ${hold} s; `,
