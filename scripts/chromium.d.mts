@@ -1,2 +1,2 @@
-export const CHROMIUM: { executablePath: string; args: string[] };
-export const ensureChromium: () => void;
+export const CHROMIUM: { readonly executablePath: string; args: string[] };
+export const ensureChromium: () => Promise<void>;

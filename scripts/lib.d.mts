@@ -1,7 +1,6 @@
 export const root: string;
 export const freePort: () => Promise<number>;
 export const isRoot: boolean;
-export const ensureDebian: (name: string, present: () => boolean) => void;
 export const existsSync: (path: string) => boolean;
 export const build: (dist: string) => void;
 export const join: (...parts: string[]) => string;

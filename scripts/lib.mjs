@@ -52,24 +52,6 @@ export function ensurePackages() {
   writeFileSync(stamp, wanted);
 }
 
-export function ensureDebian(name, present) {
-  if (present()) return;
-  say(`Installing ${name} from Debian's packages…`);
-  const via = isRoot ? [] : ['sudo', '-n'];
-  const apt = (...args) =>
-    spawnSync(
-      [...via, 'apt-get'][0],
-      [...via.slice(1), ...(via.length ? ['apt-get'] : []), ...args],
-      { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } },
-    );
-  apt('update', '-q');
-  apt('install', '-y', '-q', '--no-install-recommends', name);
-  if (!present())
-    stop(
-      `Twin Shot needs ${name}, and could not install it. Ask an administrator for: apt-get install ${name}`,
-    );
-}
-
 export const freePort = () =>
   new Promise((resolve, reject) => {
     const probe = createServer();

@@ -4,7 +4,8 @@ import { createHash, randomBytes } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { userInfo } from 'node:os';
 import { join } from 'node:path';
-import { ensureDebian, freePort, isRoot, root, stop } from './lib.mjs';
+import { ensureDebian } from './debian.mjs';
+import { freePort, isRoot, root, stop } from './lib.mjs';
 import { as, bin, home } from './postgresHome.mjs';
 
 /**
@@ -49,7 +50,7 @@ export async function cluster(
   name,
   { database = 'twin_shot', data: folder = join(root, '.data'), settings = [] } = {},
 ) {
-  ensureDebian('postgresql', () => bin() !== null);
+  await ensureDebian(['postgresql'], () => bin() !== null);
   const tools = bin();
   const dir = home(name, folder);
   const data = join(dir, 'data');

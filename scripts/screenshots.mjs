@@ -17,7 +17,7 @@ import { cluster } from './postgres.mjs';
 import { CHROMIUM, ensureChromium } from './chromium.mjs';
 
 ensurePackages();
-ensureChromium();
+await ensureChromium();
 const dist = join(root, '.test', 'dist');
 await build(dist);
 const { chromium } = await import('@playwright/test');

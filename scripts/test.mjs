@@ -15,6 +15,7 @@ import {
 } from './lib.mjs';
 import { cluster } from './postgres.mjs';
 import { ensureChromium } from './chromium.mjs';
+import { ensurePooler } from './pooler.mjs';
 
 const only = process.argv[2];
 const wants = (part) => !only || only === part;
@@ -41,30 +42,6 @@ ensurePackages();
 const { built } = await import('./built.mjs');
 mkdirSync(join(root, '.test'), { recursive: true });
 process.env.ASTRO_TELEMETRY_DISABLED = '1';
-
-// The demo shop is loaded once, on a core of its own while types and rules are looked at; every
-// test that wants one has a copy of it.
-const served = wants('api') || wants('browser');
-// PostgreSQL tidies as often as it can: in a shop it does so at some time, in tests at any. Its files
-// need not outlive the machine.
-const pg = served
-  ? await cluster(`test-${process.pid}`, { settings: ['autovacuum_naptime=1s', 'fsync=off'] })
-  : null;
-const env = pg && { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
-const loading =
-  pg &&
-  start(process.execPath, [...TOLD, ...(await built('prepare', ['scripts/prepare.ts']))], {
-    env: { ...process.env, DATABASE_URL: pg.database('demo') },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
-const loaded = loading && finished(loading);
-let app;
-process.on('exit', () => {
-  app?.kill('SIGKILL');
-  loading?.kill('SIGKILL');
-  pg?.remove();
-});
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1));
 
 /** Looks at the tree, those of one row one after the other, the rows beside each other. */
 const LOOKS = [
@@ -109,6 +86,33 @@ async function look([name, file, ...args]) {
 const looking = (wants('check') ? LOOKS : []).map(async (row) => {
   for (const one of row) await look(one);
 });
+// The demo shop is loaded once, on a core of its own while types and rules are looked at; every
+// test that wants one has a copy of it.
+const served = wants('api') || wants('browser');
+// PostgreSQL tidies as often as it can: in a shop it does so at some time, in tests at any. Its files
+// need not outlive the machine.
+const pg = served
+  ? await cluster(`test-${process.pid}`, { settings: ['autovacuum_naptime=1s', 'fsync=off'] })
+  : null;
+let app;
+let loading = null;
+process.on('exit', () => {
+  app?.kill('SIGKILL');
+  loading?.kill('SIGKILL');
+  pg?.remove();
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1));
+// What else comes from Debian comes meanwhile.
+const brought = Promise.all([wants('api') && ensurePooler(), wants('browser') && ensureChromium()]);
+const env = pg && { TEST_POSTGRES: pg.url, TWIN_SHOT_DIST: dist };
+loading =
+  pg &&
+  start(process.execPath, [...TOLD, ...(await built('prepare', ['scripts/prepare.ts']))], {
+    env: { ...process.env, DATABASE_URL: pg.database('demo') },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+const loaded = loading && finished(loading);
+
 // It writes what types are read from, so it comes after them; beside all else it is on a core that
 // would be idle.
 const building = served && Promise.resolve(looking[0]).then(() => build(dist));
@@ -138,6 +142,7 @@ if (served) {
   end(await loaded);
   if (wants('api')) {
     part('api');
+    await brought;
     end(
       await finished(
         start(
@@ -161,8 +166,8 @@ if (served) {
     );
   }
   if (wants('browser')) {
-    ensureChromium();
     part('browser');
+    await brought;
     const DATABASE_URL = pg.database('browser', 'demo');
     const port = await freePort();
     app = start(process.execPath, [join(root, 'scripts', 'serve.mjs'), dist], {

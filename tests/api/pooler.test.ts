@@ -6,7 +6,8 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { ensureDebian, existsSync, freePort, isRoot } from '../../scripts/lib.mjs';
+import { freePort, isRoot } from '../../scripts/lib.mjs';
+import { ensurePooler, POOLER } from '../../scripts/pooler.mjs';
 import type { App } from './harness.ts';
 import { ask, event, openDemoSession, ownDatabase, serve, until } from './harness.ts';
 
@@ -20,7 +21,7 @@ let session = 0;
  * PgBouncer in transaction mode before this test's database, three connections to it and no more.
  */
 async function pooled(url: string): Promise<string> {
-  ensureDebian('pgbouncer', () => existsSync('/usr/sbin/pgbouncer'));
+  await ensurePooler();
   const { hostname, port, username, password, pathname } = new URL(url);
   const own = await freePort();
   const folder = mkdtempSync(join(tmpdir(), 'twin-shot-pooler-'));
@@ -35,7 +36,7 @@ async function pooled(url: string): Promise<string> {
       'transaction\ndefault_pool_size = 3\nmax_client_conn = 200\nignore_startup_parameters ' +
       '= extra_float_digits,statement_timeout,lock_timeout,idle_in_transaction_session_timeout\n',
   );
-  const line = ['/usr/sbin/pgbouncer', '-q', join(folder, 'pgbouncer.ini')];
+  const line = [POOLER, '-q', join(folder, 'pgbouncer.ini')];
   const [command, ...args] = isRoot ? ['runuser', '-u', 'postgres', '--', ...line] : line;
   pooler = spawn(command!, args, { stdio: ['ignore', 'ignore', 'inherit'] });
   await until(

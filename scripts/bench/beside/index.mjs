@@ -104,7 +104,7 @@ async function taps(sides) {
 }
 
 export async function beside(commit, sessions = '150') {
-  ensureChromium();
+  await ensureChromium();
   const folder = checkedOut(commit);
   const sides = [];
   try {

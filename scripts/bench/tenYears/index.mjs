@@ -49,7 +49,7 @@ async function useFigures(pg, dist) {
  * @param onlyKept backup, restore, export and import, in place of its use
  */
 export async function tenYears(sessions, onlyKept) {
-  ensureChromium();
+  await ensureChromium();
   const dist = join(root, '.test', 'dist');
   await build(dist);
   const pg = await cluster(`bench-${process.pid}`);

@@ -1,0 +1,1 @@
+export const ensureDebian: (names: string[], present: () => boolean) => Promise<void>;

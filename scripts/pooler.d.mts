@@ -1,0 +1,2 @@
+export const POOLER: string;
+export const ensurePooler: () => Promise<void>;
