@@ -1,31 +1,61 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import { pullType } from '../../src/islands/plan/pullType.ts';
 import { sheetType } from '../../src/pages/sessions/[id]/_sheet.ts';
 
-/** Sheets of paper a page is printed on. */
-const printed = async (page: Page) =>
-  (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g);
+/** Sheets of paper a page is printed on, of either size. */
+async function printed(page: Page, ready: () => Promise<void> = () => Promise.resolve()) {
+  const sheets = [];
+  for (const format of ['A4', 'Letter']) {
+    await ready();
+    const paper = (await page.pdf({ format })).toString('latin1');
+    sheets.push(paper.match(/\/Type\s*\/Page[^s]/g)?.length);
+  }
+  return sheets;
+}
+const ONE = [1, 1];
 
-test('a pull sheet is one printed sheet, of thrice as much to lay out, too', async ({ page }) => {
+test('a pull sheet is one printed sheet, of thrice and five times as much to lay out, too', async ({
+  page,
+}) => {
   await page.addInitScript(() => (window.print = () => {}));
-  await page.goto('/plan/1');
-  await page.getByRole('button', { name: /pull sheet/i }).click();
-  await page.evaluate(() => {
-    for (const list of document.querySelectorAll('[data-sheet="pull"] ul'))
-      list.append(...[0, 1].flatMap(() => [...list.children].map((one) => one.cloneNode(true))));
-  });
-  await page.emulateMedia({ media: 'print' });
-  expect(await printed(page)).toHaveLength(1);
+  for (const times of [1, 3, 5]) {
+    await page.goto('/plan/1');
+    const print = page.getByRole('button', { name: /pull sheet/i });
+    await print.waitFor();
+    const sheet = await page.evaluate((times) => {
+      for (const list of document.querySelectorAll('[data-sheet="pull"] ul'))
+        for (const one of [...list.children])
+          for (let more = 1; more < times; more++) list.append(one.cloneNode(true));
+      return [...document.querySelectorAll('[data-sheet="pull"] li')].map((row) => ({
+        what: row.querySelector('span')!.firstChild!.textContent ?? '',
+        note: row.querySelector('.hint')?.textContent ?? undefined,
+        amount: row.querySelector('b')!.textContent ?? '',
+        group: row.closest('section')!.querySelector('h3')!.textContent as 'Tools',
+      }));
+    }, times);
+    await page.evaluate((type) => {
+      const pull = document.querySelector<HTMLElement>('[data-sheet="pull"]')!;
+      pull.style.setProperty('--sheet', `${type}pt`);
+    }, pullType(sheet));
+    // What is printed is put back after each.
+    const sheets = await printed(page, () => print.click());
+    expect(sheets, `${sheet.length} to lay out in ${pullType(sheet)} pt`).toEqual(ONE);
+  }
 });
 
 test('a batch record is one printed sheet, the fullest of the shop too', async ({ page }) => {
-  const sheets = () => printed(page);
-  for (const session of [17, 25, 29]) {
+  for (const session of [5, 11, 17, 23, 25, 29]) {
     await page.goto(`/sessions/${session}/record`);
-    expect(await sheets(), `session ${session}`).toHaveLength(1);
+    expect(await printed(page), `session ${session}`).toEqual(ONE);
   }
   // As long an evening as there are, with what its type would be.
-  const { type, oneLine } = sheetType({ cups: [12, 12], shots: Array(48).fill(3), others: 1 });
+  const trail = Array<number>(12).fill(44);
+  const { type, oneLine } = sheetType({
+    cups: [trail, trail],
+    shots: Array(48).fill([24, 36, 52, 9, 36]),
+    others: 1,
+  });
   await page.goto('/sessions/17/record');
   await page.evaluate(
     ({ pt, nowrap }) => {
@@ -37,5 +67,5 @@ test('a batch record is one printed sheet, the fullest of the shop too', async (
     },
     { pt: type, nowrap: oneLine },
   );
-  expect(await sheets(), `48 shots in ${type} pt`).toHaveLength(1);
+  expect(await printed(page), `48 shots in ${type} pt`).toEqual(ONE);
 });

@@ -4,6 +4,7 @@ import { pullSheet, tickedOf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { printSheet } from '@/ui/printSheet.ts';
 import { begin } from './begin.ts';
+import { pullType } from './pullType.ts';
 
 interface Props {
   /** the session and its day, at the head of the paper */
@@ -45,6 +46,7 @@ export function PullSheet(props: Props) {
       className="min-w-0 border-ink lg:border-l-[1.5px] lg:pl-6"
       aria-label="Pull sheet"
       data-sheet="pull"
+      style={{ '--sheet': `${pullType(sheet)}pt` } as React.CSSProperties}
     >
       <p className="print-only">{title}</p>
       <h2 className="flex items-baseline justify-between">

@@ -1,41 +1,60 @@
+import { LETTER, LINE, linesOf, PAPER, total, typeThatFits } from '@/ui/sheetType.ts';
+
 /** pt of type on a record: no larger than reads well, no smaller than is read at all. */
 const TYPE = { most: 9, least: 5.5 } as const;
-/** pt of an A4 or letter sheet that is written on, and of a line to its type. */
-const WRITTEN = { high: 715, line: 1.5 } as const;
-/** Lines of the head, the headings, the signatures. */
-const ROUND = 17;
-/** Lines of a shot, whose names want two, and heats or faults that stand on one. */
-const SHOT = { least: 2, many: 3 } as const;
-/** pt under which a shot's names stand on one line. */
+/** pt under which a shot's words stand on one line. */
 const ON_ONE_LINE = 6;
+/** To the type: a row of one line, with its rule. */
+const ROW = 1.5;
+/** Rows of the head, the headings, the signatures. */
+const ROUND = 17;
+/** To its type, what stands beside the words: a time and a heat; the edges of ten cells. */
+const BESIDE = { inCup: 10, inShot: 12 } as const;
+/** Letters of a shot's figures; what its columns give away, each as wide as its longest words. */
+const FIGURES = 27;
+const GIVEN_AWAY = 1.35;
 
-/** What a record holds: lines of each cup, heats or faults of each shot, and what was put right. */
+/** What a record holds, in letters. */
 interface Recorded {
-  cups: readonly number[];
-  shots: readonly number[];
+  /** of each thing that went into each cup, with its amount */
+  cups: readonly (readonly number[])[];
+  /** of each cell of words of each shot, as many cells in each */
+  shots: readonly (readonly number[])[];
+  /** how much was put right */
   others: number;
 }
 
-/** Type with which so many lines fill a sheet, pt. */
-const filling = (lines: number): number => WRITTEN.high / (lines * WRITTEN.line);
+/** Height of a row of so many lines, to its type. */
+const row = (lines: number): number => ROW + LINE * (Math.max(1, lines) - 1);
+
+/** Height of what went into the cups, in two columns, to its type. */
+function cupsHigh(cups: Recorded['cups'], type: number): number {
+  const room = (PAPER.wide - 2 * type) / 2 - BESIDE.inCup * type;
+  const each = cups.map(
+    (trail) => 2 * ROW + total(trail.map((letters) => row(linesOf(letters, room, type)))),
+  );
+  // A row goes over whole: one column is longer.
+  return total(each) / 2 + ROW;
+}
+
+/** Height of the shots, whose columns are as wide as their longest words want, to its type. */
+function shotsHigh(shots: Recorded['shots'], type: number): number {
+  const room = (PAPER.wide - BESIDE.inShot * type) / (LETTER * type);
+  const longest = (shots[0] ?? []).map((_, cell) => Math.max(1, ...shots.map((of) => of[cell]!)));
+  const over = (GIVEN_AWAY * (FIGURES + total(longest))) / room;
+  const lines = (of: readonly number[]) =>
+    Math.ceil(over * Math.max(...of.map((letters, cell) => letters / longest[cell]!)));
+  return total(shots.map((of) => row(lines(of))));
+}
 
 /**
  * Type of a record, so that a session is one printed sheet, pt; and whether each shot stands on one
  * line of it. One of more than some fifty shots goes on to a second.
  */
 export function sheetType({ cups, shots, others }: Recorded): { type: number; oneLine: boolean } {
-  // Cups stand two beside each other.
-  const pairs = cups.flatMap((lines, nth) =>
-    nth % 2 === 0 ? [2 + Math.max(lines, cups[nth + 1] ?? 0)] : [],
-  );
-  const beside = ROUND + pairs.reduce((sum, own) => sum + own, 0) + others;
-  const shotLines = (least: number): number =>
-    shots.reduce((sum, many) => sum + Math.max(least, Math.ceil(many / SHOT.many)), 0);
-  const wide = filling(beside + shotLines(SHOT.least));
-  const oneLine = wide < ON_ONE_LINE;
-  const fits = oneLine ? Math.min(ON_ONE_LINE, filling(beside + shots.length)) : wide;
-  return {
-    type: Math.round(10 * Math.min(TYPE.most, Math.max(TYPE.least, fits))) / 10,
-    oneLine,
-  };
+  const high = (type: number, shot: number) => ROW * (ROUND + others) + cupsHigh(cups, type) + shot;
+  const wide = typeThatFits(TYPE.most, ON_ONE_LINE, (type) => high(type, shotsHigh(shots, type)));
+  if (wide !== null) return { type: wide, oneLine: false };
+  const narrow = typeThatFits(ON_ONE_LINE, TYPE.least, (type) => high(type, ROW * shots.length));
+  return { type: narrow ?? TYPE.least, oneLine: true };
 }
