@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { pullType } from '../../src/islands/plan/pullType.ts';
+import { runType } from '../../src/islands/plan/runType.ts';
 import { sheetType } from '../../src/pages/sessions/[id]/_sheet.ts';
 
 /** Sheets of paper a page is printed on, of either size. */
@@ -41,6 +42,34 @@ test('a pull sheet is one printed sheet, of thrice and five times as much to lay
     // What is printed is put back after each.
     const sheets = await printed(page, () => print.click());
     expect(sheets, `${sheet.length} to lay out in ${pullType(sheet)} pt`).toEqual(ONE);
+  }
+});
+
+test('a run sheet is one printed sheet, of three and six times as many lines, too', async ({
+  page,
+}) => {
+  await page.addInitScript(() => (window.print = () => {}));
+  for (const times of [1, 3, 6]) {
+    await page.goto('/plan/1');
+    const print = page.getByRole('button', { name: 'Print the run sheet' });
+    await print.waitFor();
+    const [rows, last] = await page.evaluate((times) => {
+      const body = document.querySelector('[data-sheet="run"] tbody')!;
+      const own = [...body.children];
+      for (let more = 1; more < times; more++)
+        body.append(...own.map((row) => row.cloneNode(true)));
+      const letters = [...body.children].map((row) =>
+        [1, 2].map((cell) => row.children[cell]!.textContent!.length),
+      );
+      return [letters, document.querySelectorAll('[data-sheet="run"] li').length];
+    }, times);
+    const type = runType(rows, last);
+    await page.evaluate((type) => {
+      const run = document.querySelector<HTMLElement>('[data-sheet="run"]')!;
+      run.style.setProperty('--sheet', `${type}pt`);
+    }, type);
+    const sheets = await printed(page, () => print.click());
+    expect(sheets, `${rows.length} lines in ${type} pt`).toEqual(ONE);
   }
 });
 

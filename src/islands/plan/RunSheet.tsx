@@ -5,6 +5,7 @@ import { runSheet } from '@/core/tape/runSheet.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
 import { clock, spoken } from '@/core/quantity/index.ts';
 import { sayDay } from '@/ui/days.ts';
+import { runType } from './runType.ts';
 
 interface Props {
   name: string;
@@ -24,8 +25,22 @@ export function RunSheet({ name, day, plan, input, timing, units }: Props) {
     () => runSheet(plan, input, timing),
     [plan, input, timing],
   );
+  const said = rows.map((row) => ({
+    ...row,
+    what: spoken(row.what, units),
+    with: spoken(row.with, units),
+  }));
+  const type = runType(
+    said.map((row) => [row.what.length, row.with.length]),
+    lastMinute.length,
+  );
   return (
-    <section className="print-only" data-sheet="run" aria-label="Run sheet">
+    <section
+      className="print-only"
+      data-sheet="run"
+      aria-label="Run sheet"
+      style={{ '--sheet': `${type}pt` } as React.CSSProperties}
+    >
       <h1>{name}</h1>
       <p>
         {sayDay(day)}. Begun at ________. It lasts {after(ends.mid)}, {after(ends.low)} to{' '}
@@ -33,16 +48,16 @@ export function RunSheet({ name, day, plan, input, timing, units }: Props) {
       </p>
       <table className="mt-2 w-full text-left">
         <tbody>
-          {rows.map((row, nth) => (
+          {said.map((row, nth) => (
             <tr key={nth} className="border-b border-rule align-top">
               <td className="figure pr-3 whitespace-nowrap">
                 {after(row.from)}
                 {row.to !== null && ` to ${after(row.to)}`}
               </td>
               <td className="pr-3">
-                <b>{spoken(row.what, units)}</b>
+                <b>{row.what}</b>
               </td>
-              <td>{spoken(row.with, units)}</td>
+              <td>{row.with}</td>
               <td className="pl-3">▢</td>
             </tr>
           ))}

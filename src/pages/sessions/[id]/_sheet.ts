@@ -1,4 +1,4 @@
-import { LETTER, LINE, linesOf, PAPER, total, typeThatFits } from '@/ui/sheetType.ts';
+import { LINE, linesOf, PAPER, rowLines, total, typeThatFits } from '@/ui/sheetType.ts';
 
 /** pt of type on a record: no larger than reads well, no smaller than is read at all. */
 const TYPE = { most: 9, least: 5.5 } as const;
@@ -10,9 +10,8 @@ const ROW = 1.5;
 const ROUND = 17;
 /** To its type, what stands beside the words: a time and a heat; the edges of ten cells. */
 const BESIDE = { inCup: 10, inShot: 12 } as const;
-/** Letters of a shot's figures; what its columns give away, each as wide as its longest words. */
+/** Letters of a shot's figures. */
 const FIGURES = 27;
-const GIVEN_AWAY = 1.35;
 
 /** What a record holds, in letters. */
 interface Recorded {
@@ -25,7 +24,7 @@ interface Recorded {
 }
 
 /** Height of a row of so many lines, to its type. */
-const row = (lines: number): number => ROW + LINE * (Math.max(1, lines) - 1);
+const row = (lines: number): number => ROW + LINE * (lines - 1);
 
 /** Height of what went into the cups, in two columns, to its type. */
 function cupsHigh(cups: Recorded['cups'], type: number): number {
@@ -37,15 +36,9 @@ function cupsHigh(cups: Recorded['cups'], type: number): number {
   return total(each) / 2 + ROW;
 }
 
-/** Height of the shots, whose columns are as wide as their longest words want, to its type. */
-function shotsHigh(shots: Recorded['shots'], type: number): number {
-  const room = (PAPER.wide - BESIDE.inShot * type) / (LETTER * type);
-  const longest = (shots[0] ?? []).map((_, cell) => Math.max(1, ...shots.map((of) => of[cell]!)));
-  const over = (GIVEN_AWAY * (FIGURES + total(longest))) / room;
-  const lines = (of: readonly number[]) =>
-    Math.ceil(over * Math.max(...of.map((letters, cell) => letters / longest[cell]!)));
-  return total(shots.map((of) => row(lines(of))));
-}
+/** Height of the shots, to its type. */
+const shotsHigh = (shots: Recorded['shots'], type: number): number =>
+  total(rowLines(shots, FIGURES, PAPER.wide - BESIDE.inShot * type, type).map(row));
 
 /**
  * Type of a record, so that a session is one printed sheet, pt; and whether each shot stands on one
