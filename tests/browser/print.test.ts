@@ -59,7 +59,7 @@ test('a run sheet is one printed sheet, of three and six times as many lines, to
       for (let more = 1; more < times; more++)
         body.append(...own.map((row) => row.cloneNode(true)));
       const letters = [...body.children].map((row) =>
-        [1, 2].map((cell) => row.children[cell]!.textContent!.length),
+        [1, 2].map((cell) => String(row.children[cell]!.textContent).length),
       );
       return [letters, document.querySelectorAll('[data-sheet="run"] li').length];
     }, times);
