@@ -17,6 +17,8 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
 /** s after which a machine that does not answer is said not to. */
 const PATIENCE = 40;
+/** Letters a request may have that outlives its page: browsers let 64 KiB of them be under way. */
+const OUTLIVES = 15_000;
 /** Statuses that are no answer: the same may be sent again, and is done once. */
 const NO_ANSWER = new Set([502, 503, 504]);
 
@@ -77,6 +79,8 @@ export async function call<T>(
       method,
       headers: headersOf(method, key, seen, text !== undefined),
       body: text,
+      // What is saved, and left at once, is saved all the same.
+      keepalive: method !== 'GET' && (text?.length ?? 0) <= OUTLIVES,
       signal: AbortSignal.timeout(1000 * PATIENCE),
     });
     const clock = Number(reply.headers.get('x-shop-clock') ?? NaN);

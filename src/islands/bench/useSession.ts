@@ -130,11 +130,18 @@ export function useSession(id: number, snapshot: Snapshot, initial: AnyEvent[]):
   useKept(id, initial, begin);
   useEffect(() => {
     const again = () => void flush();
-    // Left at once after an act, it goes with the page: it does not wait for its picture.
-    const when = ['online', 'pagehide'];
-    for (const moment of when) addEventListener(moment, again);
-    return () => when.forEach((moment) => removeEventListener(moment, again));
-  }, [flush]);
+    // Left at once after an act, it goes with the page: it waits neither for its picture nor for the
+    // answer to those before it. What comes twice is stored once.
+    const left = () => {
+      if (outbox.current.length > 0) void sendWaiting(id, outbox.current);
+    };
+    addEventListener('online', again);
+    addEventListener('pagehide', left);
+    return () => {
+      removeEventListener('online', again);
+      removeEventListener('pagehide', left);
+    };
+  }, [id, flush]);
 
   const last = initial.at(-1)?.seq ?? 0;
   useEffect(
