@@ -3,7 +3,7 @@ import { LINE, PAPER, rowLines, total, typeThatFits } from '@/ui/sheetType.ts';
 /** pt of type on a run sheet: as on a page, and no smaller than is read standing. */
 const TYPE = { most: 12, least: 6 } as const;
 /** To the type: a row of one line, with its rule; the head; the heading of the last minute. */
-const ROW = 1.35;
+const ROW = 1.85;
 const HEAD = 6;
 const LAST = 3;
 /** Letters of from and to; to the type, the box to tick and the edges of the cells. */
