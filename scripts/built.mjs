@@ -40,9 +40,10 @@ export const asTheApp = (house = root) => ({
  * the whole house anew, and every function get its name anew each time it is made.
  * @param {string} name of the folder they go to
  * @param {string[]} files of the house, no two of one name
+ * @param {{splitting?: boolean}} how in one piece, what is asked for by name is in the same file
  * @returns {Promise<string[]>} where they lie now
  */
-export async function built(name, files) {
+export async function built(name, files, { splitting = true } = {}) {
   const outdir = join(root, '.test', 'built', name);
   rmSync(outdir, { recursive: true, force: true });
   await build({
@@ -52,7 +53,7 @@ export async function built(name, files) {
     })),
     outdir,
     outExtension: { '.js': '.mjs' },
-    splitting: true,
+    splitting,
     jsx: 'automatic',
     sourcemap: true,
     plugins: [WHERE_IT_WAS],

@@ -6,7 +6,7 @@ import { readShop } from './exchange/read.mjs';
 import { finished, stop, tsx } from './lib.mjs';
 
 const file =
-  process.argv.slice(2).find((act) => !act.startsWith('--')) ??
+  process.argv.slice(2).find((argument) => !argument.startsWith('--')) ??
   stop('Say which file: npm run import -- FILE.tar.gz');
 const done = await withShop(async (url) => {
   if ((await finished(tsx('scripts/prepare.ts', ['--bare'], { DATABASE_URL: url }))) !== 0)

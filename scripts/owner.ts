@@ -26,7 +26,7 @@ async function secretTyped(): Promise<string> {
 
 async function main(): Promise<number> {
   if (process.argv.includes('--is-there')) return (await hasOwner()) ? 0 : 3;
-  const name = process.argv.slice(2).find((act) => !act.startsWith('--'));
+  const name = process.argv.slice(2).find((argument) => !argument.startsWith('--'));
   if (!name) {
     console.error('\nSay who: npm run owner -- NAME\n');
     return 1;

@@ -8,7 +8,7 @@ import { loadDemo } from './demo/load.ts';
 
 try {
   readConfig();
-  const to = process.argv.find((act) => act.startsWith('--to='))?.slice(5);
+  const to = process.argv.find((argument) => argument.startsWith('--to='))?.slice(5);
   const done = await migrate(to);
   if (done.length > 0) console.log(`Database brought up to date: ${done.join(', ')}`);
   if (to === undefined) await fillConditions((line) => console.log(line));

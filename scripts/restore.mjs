@@ -5,7 +5,7 @@ import { restoreBackup } from './backup/restore.mjs';
 import { withShop } from './backup/shop.mjs';
 import { stop } from './lib.mjs';
 
-const file = process.argv.slice(2).find((act) => !act.startsWith('--'));
+const file = process.argv.slice(2).find((argument) => !argument.startsWith('--'));
 if (!file) stop('Say which backup: npm run restore -- FILE');
 const done = await withShop((url) => restoreBackup(url, file, process.argv.includes('--over')));
 if (!done.ok) stop(done.message);

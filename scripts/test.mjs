@@ -25,17 +25,16 @@ const named = process.argv.slice(3);
 const files = (folder) =>
   readdirSync(join(root, 'tests', folder))
     .filter(
-      (fault) =>
-        fault.endsWith('.test.ts') &&
-        (named.length === 0 || named.some((name) => fault.includes(name))),
+      (file) =>
+        file.endsWith('.test.ts') &&
+        (named.length === 0 || named.some((name) => file.includes(name))),
     )
-    .map((fault) => join('tests', folder, fault));
+    .map((file) => join('tests', folder, file));
 const part = (name) => say(`\n— ${name} (${Math.round((Date.now() - began) / 1000)} s) —`);
 
-/** Files of the core tried in one process. */
-const FEW = 8;
-/** Threads of their own and what is looked up by name are still read as they stand. */
-const TOLD = ['--enable-source-maps', '--import', 'tsx'];
+const TOLD = ['--enable-source-maps'];
+/** Tests that ask for modules by name: in pieces, each of the core would be a file of its own. */
+const BY_NAME = /examples\.test/;
 
 ensurePackages();
 // It wants packages.
@@ -119,20 +118,22 @@ const building = served && Promise.resolve(looking[0]).then(() => build(dist));
 await Promise.all(looking);
 if (wants('unit')) {
   part('unit');
-  // A process for each of two cores, each with a few files at a time: started one by one, the files
+  // A process for each of two cores, handed one file after the other: started one by one, the files
   // would cost as much to read as to run, and in two halves one core would wait for the other.
-  const all = await built('core', files('core'));
-  let failed = 0;
-  const core = async () => {
-    while (all.length > 0 && failed === 0) {
-      const told = [...TOLD, '--test-reporter', 'dot', join(root, 'tests', 'inOne.ts')];
-      const code = await finished(start(process.execPath, [...told, ...all.splice(0, FEW)]));
-      // Not in one with the wait: the other's failure, come meanwhile, would be written over.
-      failed ||= code;
-    }
+  const core = files('core');
+  const [runner, ...all] = [
+    ...(await built('core', ['tests/inOne.ts', ...core.filter((file) => !BY_NAME.test(file))])),
+    ...(await built('byName', core.filter((file) => BY_NAME.test(file)), { splitting: false })),
+  ];
+  const oneCore = () => {
+    const child = start(process.execPath, [...TOLD, '--test-reporter', 'dot', runner], {
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
+    child.on('message', () => (all.length > 0 ? child.send(all.shift()) : child.disconnect()));
+    return finished(child);
   };
-  await Promise.all([core(), core()]);
-  if (failed !== 0) process.exit(failed);
+  const failed = (await Promise.all([oneCore(), oneCore()])).find((code) => code !== 0);
+  if (failed !== undefined) process.exit(failed);
 }
 if (served) {
   part('build');

@@ -1,5 +1,20 @@
-// Runs the test files it is given in this one process: what they share is read and compiled once.
-import { resolve } from 'node:path';
+// Runs the test files it is handed, one after the other, in this one process: what they share is read
+// and compiled once.
+import assert from 'node:assert/strict';
+import { basename } from 'node:path';
+import { test } from 'node:test';
 import { pathToFileURL } from 'node:url';
 
-for (const file of process.argv.slice(2)) await import(pathToFileURL(resolve(file)).href);
+/** ms the clock may be off by what it was begun at. */
+const CLOCK_OFF = 60_000;
+
+process.on('message', async (file: string) => {
+  await import(pathToFileURL(file).href);
+  // Tests of one process run in turn, so this is the last of its file.
+  await test(`${basename(file)} leaves the clock going`, () => {
+    const since = performance.timeOrigin + performance.now();
+    assert.ok(Math.abs(Date.now() - since) < CLOCK_OFF);
+  });
+  process.send!('next');
+});
+process.send!('next');

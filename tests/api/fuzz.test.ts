@@ -19,8 +19,8 @@ test('no endpoint is forgotten', () => {
     recursive: true,
     encoding: 'utf8',
   }).filter(
-    (fault) =>
-      fault.endsWith('.ts') && !fault.split('/').at(-1)!.startsWith('_') && fault !== 'stream.ts',
+    (file) =>
+      file.endsWith('.ts') && !file.split('/').at(-1)!.startsWith('_') && file !== 'stream.ts',
   );
   assert.deepEqual(Object.keys(ENDPOINTS).sort(), files.sort());
 });

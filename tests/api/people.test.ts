@@ -29,7 +29,7 @@ after(() => Promise.all([app.stop(), alone.stop()]));
 /** Every page and endpoint there is, with what it answers to. */
 function declaredInFiles(): Map<string, string[]> {
   const files = readdirSync(PAGES, { recursive: true, encoding: 'utf8' }).filter(
-    (fault) => /\.(ts|astro)$/.test(fault) && !/(^|\/)_/.test(fault),
+    (file) => /\.(ts|astro)$/.test(file) && !/(^|\/)_/.test(file),
   );
   return new Map(
     files.map((file) => {
