@@ -38,13 +38,12 @@ export const asTheApp = (house = root) => ({
 /**
  * Scripts built as the app is, what they share read once: as they stand, every process would compile
  * the whole house anew, and every function get its name anew each time it is made.
- * @param {string} name of the folder they go to
+ * @param {string} outdir where to, and nothing else
  * @param {string[]} files of the house, no two of one name
  * @param {{splitting?: boolean}} how in one piece, what is asked for by name is in the same file
  * @returns {Promise<string[]>} where they lie now
  */
-export async function built(name, files, { splitting = true } = {}) {
-  const outdir = join(root, '.test', 'built', name);
+export async function builtInto(outdir, files, { splitting = true } = {}) {
   rmSync(outdir, { recursive: true, force: true });
   await build({
     entryPoints: files.map((file) => ({
@@ -61,3 +60,7 @@ export async function built(name, files, { splitting = true } = {}) {
   });
   return files.map((file) => join(outdir, basename(file).replace(/\.ts$/, '.mjs')));
 }
+
+/** The same for what is tried, in a folder of that name. */
+export const built = (name, files, how) =>
+  builtInto(join(root, '.test', 'built', name), files, how);

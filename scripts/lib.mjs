@@ -4,7 +4,6 @@ import {
   accessSync,
   constants,
   existsSync,
-  mkdirSync,
   readdirSync,
   readFileSync,
   statSync,
@@ -75,11 +74,21 @@ const newest = (path) => {
   return Math.max(about.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
 };
 
+/** Scripts of a start, built beside the app. */
+const OF_A_START = [
+  'scripts/prepare.ts',
+  'scripts/owner.ts',
+  'scripts/standIns.ts',
+  'src/device/simulate.ts',
+];
 /** What a build is made from and by. */
 const BUILT_FROM = [
   'src',
+  'scripts/built.mjs',
+  'scripts/demo',
   'scripts/offline.mjs',
   'scripts/threads.mjs',
+  ...OF_A_START,
   'astro.config.mjs',
   'package-lock.json',
   'tsconfig.json',
@@ -100,7 +109,9 @@ export async function build(dist) {
   const code = await finished(building);
   process.off('exit', ended);
   if (code !== 0) stop('The app could not be built.');
-  mkdirSync(dist, { recursive: true });
+  // It wants packages, which a first start has yet to install when this file is read.
+  const { builtInto } = await import('./built.mjs');
+  await builtInto(join(dist, 'scripts'), OF_A_START);
   writeFileSync(stamp, new Date().toISOString());
 }
 
@@ -141,6 +152,13 @@ export async function answers(url, seconds = 30) {
   return false;
 }
 
+/** A script of a start, as it was built beside the app. */
+export const script = (dist, name, args = [], env = {}) =>
+  start(process.execPath, [join(dist, 'scripts', `${name}.mjs`), ...args], {
+    env: { ...process.env, ...env },
+  });
+
+/** A script as it stands: what is run seldom, and before there is an app. */
 export const tsx = (file, args = [], env = {}) =>
   start(process.execPath, ['--import', 'tsx', join(root, file), ...args], {
     env: { ...process.env, ...env },

@@ -10,8 +10,8 @@ import {
   join,
   root,
   say,
+  script,
   start,
-  tsx,
 } from './lib.mjs';
 import { cluster } from './postgres.mjs';
 import { CHROMIUM, ensureChromium } from './chromium.mjs';
@@ -26,7 +26,7 @@ const env = { ...process.env, DATABASE_URL: pg.url };
 let app;
 let browser;
 try {
-  await finished(tsx('scripts/prepare.ts', [], { DATABASE_URL: pg.url }));
+  await finished(script(dist, 'prepare', [], { DATABASE_URL: pg.url }));
   const staged = JSON.parse(
     execFileSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/demo/stage.ts')], {
       cwd: root,

@@ -1,7 +1,7 @@
 // What serves one shop: the app, the stand-ins of a demo's instruments, and the backups. Each is
 // kept running until all are taken down.
 import { spawnSync } from 'node:child_process';
-import { answers, join, root, say, start, tsx } from './lib.mjs';
+import { answers, join, root, say, script, start } from './lib.mjs';
 import { keepRunning } from './supervise.mjs';
 
 const GIVEN_UP =
@@ -31,16 +31,16 @@ const app = ({ dist, env, on }) =>
   );
 
 /** Stand-ins for instruments: they follow a running session while the shop's switch is on. */
-function standIns({ address, env }) {
-  const { status, stdout } = spawnSync(
-    process.execPath,
-    ['--import', 'tsx', join(root, 'scripts', 'standIns.ts')],
-    { cwd: root, env: { ...process.env, ...env }, encoding: 'utf8' },
-  );
+function standIns({ dist, address, env }) {
+  const { status, stdout } = spawnSync(process.execPath, [join(dist, 'scripts', 'standIns.mjs')], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    encoding: 'utf8',
+  });
   if (status !== 0) return null;
   return keepRunning(
     () =>
-      tsx('src/device/simulate.ts', [], {
+      script(dist, 'simulate', [], {
         ...env,
         TWIN_SHOT_URL: address,
         STAND_IN_KEYS: stdout.trim().split('\n').at(-1),

@@ -12,8 +12,8 @@ import {
   portIsFree,
   root,
   say,
+  script,
   stop,
-  tsx,
 } from './lib.mjs';
 import { alive, takeTurn } from './oneStart.mjs';
 import { cluster } from './postgres.mjs';
@@ -62,7 +62,7 @@ function clearLeft() {
   const left = running();
   for (const [pid, what] of [
     [left?.app, 'serve.mjs'],
-    [left?.bench, 'simulate.ts'],
+    [left?.bench, 'simulate.'],
   ]) {
     const line = join('/proc', String(pid), 'cmdline');
     if (pid && existsSync(line) && readFileSync(line, 'utf8').includes(what))
@@ -120,9 +120,9 @@ function shopAsked(which) {
 /** Brings a shop's database up to date; ends the start where that cannot be done. */
 async function prepare({ url, bare }) {
   const env = { DATABASE_URL: url };
-  const prepared = await finished(tsx('scripts/prepare.ts', bare ? ['--bare'] : [], env));
+  const prepared = await finished(script(dist, 'prepare', bare ? ['--bare'] : [], env));
   if (prepared !== 0) await end(prepared);
-  if (signs && (await finished(tsx('scripts/owner.ts', ['--is-there'], env))) !== 0)
+  if (signs && (await finished(script(dist, 'owner', ['--is-there'], env))) !== 0)
     await end(
       1,
       'On the shop’s network people sign in, and there is no owner yet who could. Make one ' +

@@ -123,7 +123,11 @@ if (wants('unit')) {
   const core = files('core');
   const [runner, ...all] = [
     ...(await built('core', ['tests/inOne.ts', ...core.filter((file) => !BY_NAME.test(file))])),
-    ...(await built('byName', core.filter((file) => BY_NAME.test(file)), { splitting: false })),
+    ...(await built(
+      'byName',
+      core.filter((file) => BY_NAME.test(file)),
+      { splitting: false },
+    )),
   ];
   const oneCore = () => {
     const child = start(process.execPath, [...TOLD, '--test-reporter', 'dot', runner], {

@@ -11,7 +11,7 @@ import { readShop } from '../../scripts/exchange/read.mjs';
 import { tablesOf } from '../../scripts/exchange/tables.mjs';
 import { writeShop } from '../../scripts/exchange/write.mjs';
 import type { App } from './harness.ts';
-import { ask, ownDatabase, serve } from './harness.ts';
+import { ask, bringUpToDate, ownDatabase, serve } from './harness.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'twin-shot-exchange-'));
 const file = join(folder, 'shop.tar.gz');
@@ -61,10 +61,7 @@ test(
   async () => {
     const made = await writeShop(url, file);
     const there = await contents(url);
-    const { execFileSync } = await import('node:child_process');
-    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--bare'], {
-      env: { ...process.env, DATABASE_URL: empty },
-    });
+    bringUpToDate(empty);
     const read = await readShop(empty, file);
     assert.ok(read.ok, JSON.stringify(read));
     assert.deepEqual(read.totals, made.totals);

@@ -6,6 +6,9 @@ import { v4 } from 'uuid';
 import { AppProcess } from '../../scripts/appProcess.ts';
 import { freePort, root } from '../../scripts/lib.mjs';
 
+/** Where the build under test lies. */
+export const dist = process.env.TWIN_SHOT_DIST ?? join(root, 'dist');
+
 /**
  * A demo shop of this test's own on the test cluster. Sets DATABASE_URL for the store in this
  * process.
@@ -21,6 +24,14 @@ export async function ownDatabase(name: string): Promise<string> {
   return process.env.DATABASE_URL;
 }
 
+/** A database that has its tables, and nothing else, from then on. */
+export function bringUpToDate(url: string): void {
+  execFileSync(process.execPath, [join(dist, 'scripts', 'prepare.mjs'), '--bare'], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: url },
+  });
+}
+
 /** A database of this test's own with nothing in it but its tables. */
 export async function emptyDatabase(name: string): Promise<string> {
   const base = process.env.TEST_POSTGRES;
@@ -31,10 +42,7 @@ export async function emptyDatabase(name: string): Promise<string> {
   await client.query(`CREATE DATABASE ${name}`);
   await client.end();
   const url = base.replace(/\/[^/]*$/, `/${name}`);
-  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--bare'], {
-    cwd: root,
-    env: { ...process.env, DATABASE_URL: url },
-  });
+  bringUpToDate(url);
   return url;
 }
 
@@ -42,12 +50,7 @@ export type App = AppProcess;
 
 /** One app process, serving the build under test. */
 export async function serve(databaseUrl: string, told: Record<string, string> = {}): Promise<App> {
-  const app = new AppProcess(
-    process.env.TWIN_SHOT_DIST ?? join(root, 'dist'),
-    databaseUrl,
-    await freePort(),
-    told,
-  );
+  const app = new AppProcess(dist, databaseUrl, await freePort(), told);
   await app.begin();
   return app;
 }

@@ -18,7 +18,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { freePort, root } from '../../scripts/lib.mjs';
-import { ask, ownDatabase, until } from './harness.ts';
+import { ask, dist, ownDatabase, until } from './harness.ts';
 
 let url = '';
 const begun: ChildProcess[] = [];
@@ -40,7 +40,7 @@ function start(data: string, told: Record<string, string> = {}, ...flags: string
       ...process.env,
       DATABASE_URL: url,
       TWIN_SHOT_DATA: data,
-      TWIN_SHOT_DIST: process.env.TWIN_SHOT_DIST ?? join(root, 'dist'),
+      TWIN_SHOT_DIST: dist,
       ...told,
     },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -130,7 +130,7 @@ test(
     const nobody = start(folder(), told);
     assert.equal(await nobody.ended, 1);
     assert.match(nobody.said(), /npm run owner/);
-    const made = spawn(process.execPath, ['--import', 'tsx', 'scripts/owner.ts', 'Ada'], {
+    const made = spawn(process.execPath, [join(dist, 'scripts', 'owner.mjs'), 'Ada'], {
       cwd: root,
       env: { ...process.env, DATABASE_URL: url },
       stdio: ['pipe', 'ignore', 'inherit'],

@@ -1,33 +1,11 @@
-import { execFileSync } from 'node:child_process';
-import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import pg from 'pg';
-import { AppProcess } from '../../scripts/appProcess.ts';
-import { freePort, root } from '../../scripts/lib.mjs';
+import type { App } from '../api/harness.ts';
+import { emptyDatabase, serve } from '../api/harness.ts';
 import { wrongOn } from './axe.ts';
 import { pictured } from './picture.ts';
 import { byPointer } from './hands.ts';
 import { follow, ownClock, settled } from './steps.ts';
-
-/** An app of a shop that has nothing in it yet. */
-async function emptyShop(): Promise<AppProcess> {
-  const server = process.env.TEST_POSTGRES!;
-  const client = new pg.Client({ connectionString: server });
-  await client.connect();
-  await client.query('DROP DATABASE IF EXISTS own_shop');
-  await client.query('CREATE DATABASE own_shop');
-  await client.end();
-  const DATABASE_URL = server.replace(/\/[^/]*$/, '/own_shop');
-  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--bare'], {
-    cwd: root,
-    env: { ...process.env, DATABASE_URL },
-  });
-  const dist = process.env.TWIN_SHOT_DIST ?? join(root, 'dist');
-  const app = new AppProcess(dist, DATABASE_URL, await freePort());
-  await app.begin();
-  return app;
-}
 
 /** What a newcomer has done so far: screens come to, fields filled in, presses made. */
 interface Done {
@@ -59,9 +37,9 @@ function counted(page: Page) {
   };
 }
 
-let app: AppProcess;
+let app: App;
 test.beforeAll(async () => {
-  app = await emptyShop();
+  app = await serve(await emptyDatabase('own_shop'));
 });
 test.afterAll(() => app.stop());
 
