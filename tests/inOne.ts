@@ -8,7 +8,7 @@ import { pathToFileURL } from 'node:url';
 /** ms the clock may be off by what it was begun at. */
 const CLOCK_OFF = 60_000;
 
-process.on('message', async (file: string) => {
+async function tried(file: string): Promise<void> {
   await import(pathToFileURL(file).href);
   // Tests of one process run in turn, so this is the last of its file.
   await test(`${basename(file)} leaves the clock going`, () => {
@@ -16,5 +16,6 @@ process.on('message', async (file: string) => {
     assert.ok(Math.abs(Date.now() - since) < CLOCK_OFF);
   });
   process.send!('next');
-});
+}
+process.on('message', (file: string) => void tried(file));
 process.send!('next');

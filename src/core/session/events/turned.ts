@@ -8,9 +8,8 @@ export const TurnedSchema = z.object({ job: key });
 export const turned: EventKind<typeof TurnedSchema> = {
   work: { name: 'Turn to another stage' },
   ...AGAIN,
-  apply: (state, event) =>
-    void (
-      (state.focus = null),
-      (state.inHand = state.runs.has(event.payload.job) ? event.payload.job : state.inHand)
-    ),
+  apply: (state, event) => {
+    state.focus = null;
+    if (state.runs.has(event.payload.job)) state.inHand = event.payload.job;
+  },
 };
