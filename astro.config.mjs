@@ -26,6 +26,9 @@ const DRAWN_BY = [
 /** What is made for React and comes from elsewhere: bundled, so that it is drawn by the same. */
 const MADE_FOR_REACT = ['downshift', '@dnd-kit/*', 'react-hook-form', 'react-chartjs-2'];
 
+/** Made of hundreds of files, of which little is used: bundled, a start need not read them. */
+const OF_MANY_FILES = ['zod', 'date-fns', 'culori', 'uuid', 'simple-statistics'];
+
 /** Every page draws islands, by one script. */
 const drawnAlone = (id) =>
   /node_modules\/preact\/|src\/drawing\/|@astrojs\/react\/dist\//.test(id) ? 'drawing' : undefined;
@@ -84,7 +87,7 @@ export default defineConfig({
       cssMinify: true,
     },
     ssr: {
-      noExternal: MADE_FOR_REACT,
+      noExternal: [...MADE_FOR_REACT, ...OF_MANY_FILES],
       external: ['sequelize', 'pg', 'umzug', 'pino', 'pino-roll', '@node-rs/argon2'],
     },
   },

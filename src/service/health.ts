@@ -1,4 +1,4 @@
-import { schemaStands } from '@/store/migrate.ts';
+import { schemaStands } from '@/store/schema.ts';
 import { beat } from '@/store/pulse.ts';
 import { readShop } from '@/store/shop.ts';
 
