@@ -137,7 +137,8 @@ if (wants('unit')) {
     return finished(child);
   };
   const failed = (await Promise.all([oneCore(), oneCore()])).find((code) => code !== 0);
-  if (failed !== undefined) process.exit(failed);
+  // Who ends early leaves files untried.
+  if (failed !== undefined || all.length > 0) process.exit(failed ?? 1);
 }
 if (served) {
   part('build');

@@ -17,5 +17,11 @@ async function tried(file: string): Promise<void> {
   });
   process.send!('next');
 }
-process.on('message', (file: string) => void tried(file));
+process.on('message', (file: string) => {
+  tried(file).catch((error: unknown) => {
+    // A file that cannot be read has no test that could tell it.
+    console.error(`${file}:`, error);
+    process.exit(1);
+  });
+});
 process.send!('next');

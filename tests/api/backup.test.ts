@@ -133,8 +133,8 @@ test('backups are kept by day, week and month, the newest always; those that are
   const { file } = await makeBackup(url, folder);
   assert.deepEqual(
     readdirSync(folder)
-      .filter((file) => madeAt(file) !== null)
-      .map((file) => join(folder, file)),
+      .filter((name) => madeAt(name) !== null)
+      .map((name) => join(folder, name)),
     [file],
   );
 });
