@@ -25,7 +25,7 @@ function someOf({ lasts }: ReturnType<typeof worker>, chance: () => number): Pie
 
 test('what pieces are about to take is near what it is once worked out, and nearer from a set that was', () => {
   const works = worker(shopWith(2));
-  const about = aboutFrom((piece, { pairs }) => works.alone(piece, pairs));
+  const { takes: about } = aboutFrom(shopWith(2));
   const chance = seeded(3);
   const pieces = someOf(works, chance);
   const [off, from]: [number[], number[]] = [[], []];

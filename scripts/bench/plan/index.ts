@@ -12,7 +12,6 @@ import {
 } from '../../../src/core/ahead/index.ts';
 import type { Book, LaidBook, Outcome } from '../../../src/core/ahead/index.ts';
 import { layEvening, timingOf } from '../../../src/core/tape/index.ts';
-import { adds } from './adds.ts';
 import { bookOf } from './books.ts';
 import { byHabit, type Comes } from './habit.ts';
 import { type Figures, optimumOf } from './optimum.ts';
@@ -193,7 +192,6 @@ function dragged(): void {
 /** What is measured, by the name it is asked for by. */
 const PARTS = {
   timing: retimed,
-  adds,
   dragged,
   small: () => beside(BOOKS),
   habit: () => againstHabit(BOOKS),

@@ -1,57 +1,103 @@
-import type { BenchTime } from './calendar.ts';
-import type { Piece } from './piece.ts';
-import type { Laid, Takes } from './place.ts';
+import { cupsFrom, laidWhere } from '../plan/cupsFor.ts';
+import { runsOf } from '../plan/run.ts';
 import { remembered } from '../remembered.ts';
+import { waysOf } from '../ways.ts';
+import { aboutCups } from './aboutCup.ts';
+import { type AboutRun, aboutRun } from './aboutRun.ts';
+import { AboutSession } from './aboutSession.ts';
+import { endedBy, IN_TIME } from './inTime.ts';
+import { drafter } from './jobs.ts';
+import { inOrder, type Piece } from './piece.ts';
+import type { Laid, Takes } from './place.ts';
+import type { ShopKnown } from './takes.ts';
 
-/**
- * Share of a session of its own that a piece adds to one it is shot beside, by what it shares there
- * (from seeded books of the demo shop's baits: `npm run bench -- plan 1 adds` prints it). One colour is
- * shot in step.
- */
-const ADDS = { nothing: 0.87, colour: 0.57, mould: 0.86, both: 0.81 } as const;
+/** Why a piece is worked out before anything is said of it. */
+const REFUSED = { refused: 'It cannot be shot as it is drafted.' } as const;
+/** Share of a session by which it runs over its middle at eight in ten (of sessions worked out). */
+const RUNS_OVER = 0.2;
+/** How much longer sessions take than what is counted: cups stood before their first draw (likewise). */
+const UNCOUNTED = 1.045;
 
-/** What a piece shares with those that are shot before it. */
-function shared(colour: boolean, mould: boolean): keyof typeof ADDS {
-  if (colour && mould) return 'both';
-  if (colour) return 'colour';
-  return mould ? 'mould' : 'nothing';
+/** Sets whose sums are kept: as many as a few megabytes hold. */
+const MOST_KEPT = 100_000;
+
+/** What pieces take, without laying their lanes. */
+export interface About {
+  /** about how long pieces take together; where one set of a time is worked out, as much more or less than it */
+  takes: Takes;
+  /** s the hands that shoot are at a piece by itself */
+  shoots: (piece: Piece, pairs: number) => number;
 }
 
-/** The soonest promised first, whatever order they were laid in: one set of pieces is one session. */
-export const inOrder = (pieces: readonly Piece[]): Piece[] =>
-  [...pieces].sort((one, other) => one.by - other.by || one.key.localeCompare(other.key));
-
 /**
- * About how long pieces take together, from what each takes alone and what it shares with those before
- * it. Where one set of pieces is worked out, others are about as much more or less than it.
- * @param alone what a piece takes by itself, worked out
+ * About how long pieces take together: acts counted and waits by the models of heat, run by run, and no
+ * lanes laid.
  */
-export function aboutFrom(alone: (piece: Piece, time: BenchTime) => ReturnType<Takes>): Takes {
-  const summed = (pieces: readonly Piece[], time: BenchTime): ReturnType<Takes> => {
-    const sum = { seconds: 0, atMost: 0, leftG: 0 };
-    const [colours, moulds] = [new Set<number>(), new Set<number>()];
-    for (const piece of inOrder(pieces)) {
-      const own = alone(piece, time);
-      if ('refused' in own) return own;
-      const isAgain = colours.has(piece.colourway);
-      const share = colours.size === 0 ? 1 : ADDS[shared(isAgain, moulds.has(piece.mould))];
-      sum.seconds += share * own.seconds;
-      sum.atMost += share * own.atMost;
-      // What is left of a colour is left once.
-      if (!isAgain) sum.leftG += own.leftG;
-      colours.add(piece.colourway);
-      moulds.add(piece.mould);
-    }
-    return sum;
+export function aboutFrom(shop: ShopKnown): About {
+  const { shelf, defaults, timing: known, inTime = IN_TIME } = shop;
+  const ways = waysOf(defaults.settings);
+  const jobsOf = drafter(shop);
+  const cupOf = aboutCups({ vessels: shelf.vessels, known, ways });
+  const sessions = new AboutSession(known, cupOf);
+  const runs = remembered((piece: Piece): AboutRun[] | null => {
+    const jobs = jobsOf([piece]);
+    const cups = cupsFrom(shelf, jobs, [], defaults.settings);
+    const laid = laidWhere({ jobs, cups, settings: defaults.settings });
+    return (
+      laid &&
+      jobs
+        .flatMap(runsOf)
+        .map((run, nth) => ({ run, of: { laid: laid.runs[nth]!, cups } }))
+        .filter(({ of }) => of.laid.draws.length > 0)
+        .map(({ run, of }) => aboutRun(run, of, { known, ways }))
+    );
+  });
+  let count = 0;
+  const numberOf = remembered((_piece: Piece) => (count += 1));
+  const kept = new Map<string, ReturnType<Takes>>();
+  /** Asked for again and again while changes are tried, so kept. */
+  const summed = (some: readonly Piece[], pairs: number): ReturnType<Takes> => {
+    const key = String.fromCharCode(
+      pairs,
+      ...some.map(numberOf).sort((one, other) => one - other),
+    );
+    const held = kept.get(key);
+    if (held) return held;
+    if (kept.size >= MOST_KEPT) kept.clear();
+    const made = summedAnew(some, pairs);
+    kept.set(key, made);
+    return made;
   };
-  const before = remembered(({ pieces, time }: Laid) => summed(pieces, time));
-  return (pieces, time, laid) => {
-    const all = summed(pieces, time);
-    if ('refused' in all || !laid || laid.pieces.length === 0) return all;
-    const was = before(laid);
-    if ('refused' in was) return all;
-    const seconds = laid.seconds + all.seconds - was.seconds;
-    const leftG = Math.max(0, laid.leftG + all.leftG - was.leftG);
-    return { seconds, atMost: (seconds * all.atMost) / all.seconds, leftG };
+  const summedAnew = (pieces: readonly Piece[], pairs: number): ReturnType<Takes> => {
+    const all: AboutRun[] = [];
+    for (const piece of inOrder(pieces)) {
+      const own = runs(piece);
+      if (!own) return REFUSED;
+      all.push(...own);
+    }
+    const hands = pairs + (known.pairs ?? 1) - 1;
+    const session = sessions.of(all, hands);
+    if (!session) return REFUSED;
+    const seconds = UNCOUNTED * session.seconds;
+    const high = seconds * (1 + RUNS_OVER);
+    return { seconds, atMost: endedBy({ mid: seconds, high }, inTime), leftG: session.leftG };
+  };
+  const before = remembered(({ pieces, time }: Laid) => summed(pieces, time.pairs));
+  return {
+    takes: (pieces, { pairs }, laid) => {
+      const all = summed(pieces, pairs);
+      if ('refused' in all || !laid || laid.pieces.length === 0) return all;
+      const was = before(laid);
+      if ('refused' in was) return all;
+      const seconds = laid.seconds + all.seconds - was.seconds;
+      const leftG = Math.max(0, laid.leftG + all.leftG - was.leftG);
+      return { seconds, atMost: (seconds * all.atMost) / all.seconds, leftG };
+    },
+    shoots: (piece, pairs) =>
+      (runs(piece) ?? []).reduce(
+        (sum, { draws, shoots: { own, helped } }) =>
+          sum + draws * (own + (pairs + (known.pairs ?? 1) > 2 ? 0 : helped)),
+        0,
+      ),
   };
 }

@@ -1,5 +1,6 @@
-import { withJobs } from '../plan/change.ts';
-import type { Job, PlanInput } from '../plan/input.ts';
+import { seated } from '../plan/cupsFor.ts';
+import { settle } from '../plan/draft.ts';
+import type { Job } from '../plan/input.ts';
 import { jobInMould, jobWithTools } from '../plan/jobChange.ts';
 import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
 import { type Chosen, PLACES } from './chosen.ts';
@@ -21,16 +22,16 @@ interface From {
   defaults: DraftDefaults;
 }
 
-/** A session as a hand wants its pieces shot. */
-export function asChosen(input: PlanInput, pieces: readonly Piece[], from: From): PlanInput {
+/** The jobs of a session as a hand wants its pieces shot. */
+export function asChosen(jobs: Job[], pieces: readonly Piece[], from: From): Job[] {
   const chosen = new Map(pieces.map((piece) => [jobOf(piece), piece.chosen]));
-  if ([...chosen.values()].every((own) => own === undefined)) return input;
+  if ([...chosen.values()].every((own) => own === undefined)) return jobs;
   const orderOf = ({ key }: Job): number => {
     const place = chosen.get(key)?.place;
     return place ? PLACES[place].order : 0;
   };
-  const jobs = input.jobs
+  const changed = jobs
     .map((job) => jobAs(job, chosen.get(job.key) ?? {}, from))
     .sort((one, other) => orderOf(one) - orderOf(other));
-  return withJobs({ ...input, cups: [] }, jobs, from.shelf);
+  return settle(from.shelf, seated(changed, []));
 }

@@ -48,7 +48,8 @@ const sessionOf = (worked: Worked | null): Session | null =>
  * @param better told of each better layout; false ends it with that
  */
 export function layBook(book: Book, better?: (so: LaidBook) => boolean | void): LaidBook {
-  const { whole, lasts, alone } = worker(book);
+  const { whole, lasts } = worker(book);
+  const about = aboutFrom(book);
   const withSessions = (laid: LaidOut): LaidBook => ({
     laid,
     sessions: laid.times.map(({ time, pieces }) =>
@@ -63,11 +64,8 @@ export function layBook(book: Book, better?: (so: LaidBook) => boolean | void): 
       weights: book.weights,
       by: (due) => book.by[due]!,
       takes: (some, { pairs }) => lasts(some, pairs),
-      about: aboutFrom((piece, { pairs }) => alone(piece, pairs)),
-      least: (piece, { pairs }) => {
-        const own = alone(piece, pairs);
-        return 'refused' in own ? 0 : SHARED * own.shoots;
-      },
+      about: about.takes,
+      least: (piece, { pairs }) => SHARED * about.shoots(piece, pairs),
       better: (so) => better?.(withSessions(so)) !== false,
     }),
   );

@@ -1,5 +1,4 @@
-import { inOrder } from './about.ts';
-import type { Piece } from './piece.ts';
+import { inOrder, type Piece } from './piece.ts';
 import {
   type Asked,
   type Cost,

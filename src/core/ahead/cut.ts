@@ -1,7 +1,7 @@
 import type { BenchTime } from './calendar.ts';
 import type { Piece } from './piece.ts';
 import { split } from './piece.ts';
-import { type Asked, lasting } from './place.ts';
+import { type Asked, lasting, type Takes } from './place.ts';
 
 /** Share of a time that a piece's first half fills when it fills it well enough (judgement). */
 const WELL = 0.92;
@@ -40,16 +40,39 @@ const longestOf = (times: readonly BenchTime[]): BenchTime | undefined =>
     undefined,
   );
 
-/** A piece that is longer than any time there is, in pieces that are not; or why it cannot be shot. */
+/** Shares of a time within which what a piece is about to take leaves in doubt whether it fits (judgement). */
+const IN_DOUBT = { from: 0.85, to: 1.1 } as const;
+
+/**
+ * A piece that is longer than any time there is, in pieces that are not, as far as is about known; or why
+ * it cannot be shot.
+ */
 export function cut(piece: Piece, asked: Asked): Piece[] | string {
   const longest = longestOf(asked.times);
   if (!longest) return [piece];
-  const took = asked.takes([piece], longest);
+  const { about, ...workedOut } = asked;
+  const so = about?.([piece], longest);
+  const took = !so || 'refused' in so ? asked.takes([piece], longest) : so;
   if ('refused' in took) return took.refused;
-  if (took.atMost <= lasting(longest)) return [piece];
-  const fits = mostThatFit(piece, longest, { took: took.atMost, asked });
-  if (fits === 0) return 'Not even one shot of it fits into a time there is at the bench.';
+  const may = took === so ? IN_DOUBT.to : 1;
+  if (took.atMost <= may * lasting(longest)) return [piece];
+  const fits = mostThatFit(piece, longest, {
+    took: took.atMost,
+    asked: { ...asked, takes: about ?? asked.takes },
+  });
+  if (fits === 0)
+    return about
+      ? cut(piece, workedOut)
+      : 'Not even one shot of it fits into a time there is at the bench.';
   const [first, rest] = split(piece, fits, asked.by);
   const after = cut(rest, asked);
   return typeof after === 'string' ? after : [first, ...after];
+}
+
+/** The same of a piece that found no room, worked out where it may be longer than any time after all. */
+export function cutAgain(piece: Piece, { about, ...workedOut }: Asked): Piece[] | string {
+  const longest = longestOf(workedOut.times);
+  const so = longest && about?.([piece], longest);
+  const isShort = so && !('refused' in so) && so.atMost < IN_DOUBT.from * lasting(longest);
+  return isShort ? [piece] : cut(piece, workedOut);
 }

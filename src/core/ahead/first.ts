@@ -36,17 +36,21 @@ function fitted(laid: Laid, asked: Asked): { laid: Laid; over: Piece[] } {
   }
 }
 
-/**
- * A first layout: roughly, then each time worked out, what is too much for it left over. A time is
- * worked out once or twice, and not at every piece.
- * @param pieces the first to be laid first
- */
-export function firstLayout(pieces: readonly Piece[], asked: Asked): Layout {
-  const empty: Layout = { times: asked.times.map(emptyAt), left: [] };
-  const rough = laidInto(empty, pieces, (times, piece) => placesAbout(times, piece, asked)[0]);
-  const fits = rough.times.map((time) => fitted(time, asked));
-  const open = new Set([...rough.left, ...fits.flatMap(({ over }) => over)]);
-  return { times: fits.map(({ laid }) => laid), left: pieces.filter((piece) => open.has(piece)) };
+/** Pieces laid roughly, the first first, each where it is about to add the least. */
+export const roughLayout = (pieces: readonly Piece[], asked: Asked): Layout =>
+  laidInto(
+    { times: asked.times.map(emptyAt), left: [] },
+    pieces,
+    (times, piece) => placesAbout(times, piece, asked)[0],
+  );
+
+/** A layout each time of which is worked out, what is too much for it left over. */
+export function workedOut({ times, left }: Layout, asked: Asked): Layout {
+  const fits = times.map((time) => fitted(time, asked));
+  return {
+    times: fits.map(({ laid }) => laid),
+    left: [...left, ...fits.flatMap(({ over }) => over)],
+  };
 }
 
 /** What is left over laid where there is room for it. */

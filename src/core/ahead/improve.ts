@@ -41,34 +41,71 @@ function mayHelp(so: Layout, change: Change, cost: Cost, asked: Asked): boolean 
   return isLess([held, left, against - UNSURE * seconds], cost);
 }
 
-/** The first layout of a change that costs less. */
-function better(so: Layout, asked: Asked, moves: readonly Move[]): Layout | null {
-  const cost = costOf(so, asked);
-  for (const move of moves)
-    for (const change of move(so, asked)) {
-      if (asked.about && !mayHelp(so, change, cost, asked)) continue;
-      const next = changed(so, change, (laid, pieces) => laidWith(laid, pieces, asked));
-      if (next && isLess(costOf(next, asked), cost)) return next;
+/** Changes that are looked at in one go at most, and how many are left to. */
+export interface Looks {
+  left: number;
+}
+/** What a search goes on with: the layout, and what it costs. */
+interface So {
+  layout: Layout;
+  cost: Cost;
+}
+/**
+ * The first change of a kind that costs less, from the nth on and then from the first to there; null
+ * where there is none, or no more may be looked at.
+ */
+function better(
+  { layout, cost }: So,
+  { move, from, looks }: { move: Move; from: number; looks: Looks },
+  asked: Asked,
+): { so: So; at: number } | null {
+  for (const [first, end] of [
+    [from, Infinity],
+    [0, from],
+  ] as const) {
+    let at = -1;
+    for (const change of move(layout, asked)) {
+      at += 1;
+      if (at >= end) break;
+      if (at < first) continue;
+      if ((looks.left -= 1) < 0) return null;
+      if (asked.about && !mayHelp(layout, change, cost, asked)) continue;
+      const next = changed(layout, change, (laid, pieces) => laidWith(laid, pieces, asked));
+      const now = next && costOf(next, asked);
+      if (now && isLess(now, cost)) return { so: { layout: next, cost: now }, at };
     }
+  }
   return null;
 }
 
 /**
  * A layout changed as long as that makes it better (a local search to the first improvement; Aarts
- * and Lenstra, *Local Search in Combinatorial Optimization*, §1).
- * @param moves changes that are tried, in this order
+ * and Lenstra, *Local Search in Combinatorial Optimization*, §1). Each kind of change goes on where it
+ * stood: what was of no use a moment ago mostly is not yet.
+ * @param moves kinds of change that are tried, in this order and over again
  * @param told of each better one; answers whether to go on
  */
 export function improve(
   start: Layout,
   asked: Asked,
-  { moves, told }: { moves: readonly Move[]; told: (so: Layout) => boolean },
+  {
+    moves,
+    told = () => true,
+    looks = { left: Infinity },
+  }: { moves: readonly Move[]; told?: (so: Layout) => boolean; looks?: Looks },
 ): Layout {
-  let so = start;
-  for (;;) {
-    const next = better(so, asked, moves);
-    if (!next) return so;
-    so = next;
-    if (!told(so)) return so;
+  let so: So = { layout: start, cost: costOf(start, asked) };
+  const from = moves.map(() => 0);
+  let [kind, inVain] = [0, 0];
+  while (inVain < moves.length) {
+    const found = better(so, { move: moves[kind]!, from: from[kind]!, looks }, asked);
+    if (found) {
+      [so, from[kind], inVain] = [found.so, found.at, 0];
+      if (!told(so.layout)) break;
+    } else {
+      kind = (kind + 1) % moves.length;
+      inVain += 1;
+    }
   }
+  return so.layout;
 }

@@ -1,4 +1,4 @@
-import { cut } from './cut.ts';
+import { cut, cutAgain } from './cut.ts';
 import { heldDay } from './hand.ts';
 import { soonestFirst } from './orders.ts';
 import type { Piece } from './piece.ts';
@@ -30,15 +30,21 @@ export function layOut({
   ...asked
 }: Asked & { better?: (so: LaidOut) => boolean }): LaidOut {
   const refused: LaidOut['left'] = [];
-  const pieces = soonestFirst(asked.pieces, asked).flatMap((piece) => {
-    const cuts = cut(piece, asked);
+  const inPieces = (by: typeof cut) => (piece: Piece) => {
+    const cuts = by(piece, asked);
     if (typeof cuts !== 'string') return cuts;
     refused.push({ piece, why: cuts });
     return [];
-  });
+  };
+  const pieces = soonestFirst(asked.pieces, asked).flatMap(inPieces(cut));
   const saidOf = ({ times, left }: Layout): LaidOut => ({
     times: [...times],
     left: [...refused, ...left.map((piece) => ({ piece, why: noRoom(piece, asked.held) }))],
   });
-  return saidOf(searched(pieces, asked, (so) => tell?.(saidOf(so)) ?? true));
+  return saidOf(
+    searched(pieces, asked, {
+      again: inPieces(cutAgain),
+      tell: (so) => tell?.(saidOf(so)) ?? true,
+    }),
+  );
 }

@@ -70,3 +70,7 @@ export function split(piece: Piece, baits: number, by: (due: string) => number):
   });
   return [half(1, first), half(2, rest)];
 }
+
+/** The soonest promised first, whatever order they were laid in: one set of pieces is one session. */
+export const inOrder = (pieces: readonly Piece[]): Piece[] =>
+  [...pieces].sort((one, other) => one.by - other.by || one.key.localeCompare(other.key));

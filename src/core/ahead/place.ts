@@ -90,20 +90,21 @@ export const isLess = (one: readonly number[], other: readonly number[]): boolea
   return at >= 0 && one[at]! < other[at]!;
 };
 
-/** Share of a time by which what is only about known may run over it, and is worked out yet (judgement). */
-const WORTH_A_LOOK = 0.1;
+/** Share of a time that what is only about known may be of it, and is worked out yet (judgement). */
+const WORTH_A_LOOK = 1.05;
 /** A time with other pieces in it, by what they are about to take; null where that hardly fits. */
 export function aboutWith(
   laid: Laid,
   pieces: readonly Piece[],
-  { takes, about = takes, least = () => 0 }: Pick<Asked, 'takes' | 'about' | 'least'>,
+  { takes, about, least = () => 0 }: Pick<Asked, 'takes' | 'about' | 'least'>,
 ): Laid | null {
   if (pieces.length === 0) return emptyAt(laid.time);
   const room = lasting(laid.time);
   const atLeast = pieces.reduce((sum, one) => sum + least(one, laid.time), 0);
   if (atLeast > room) return null;
-  const took = about(pieces, laid.time, laid);
-  return 'refused' in took || took.atMost > (1 + WORTH_A_LOOK) * room
+  const took = (about ?? takes)(pieces, laid.time, laid);
+  const full = about ? WORTH_A_LOOK : 1;
+  return 'refused' in took || took.atMost > full * room
     ? null
     : { time: laid.time, pieces: [...pieces], seconds: took.seconds, leftG: took.leftG };
 }

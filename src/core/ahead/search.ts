@@ -1,5 +1,5 @@
 import { branched, MOST_BRANCHED } from './branch.ts';
-import { firstLayout, roomFound } from './first.ts';
+import { roomFound, roughLayout, workedOut } from './first.ts';
 import { improve } from './improve.ts';
 import { MOVES, WITH_HALVES } from './moves.ts';
 import { quickestFirst, soonestFirst } from './orders.ts';
@@ -22,12 +22,6 @@ class Best {
     }
     return this.isOn;
   };
-  /** Whether another start leaves out so little that it may come to be the best (judgement). */
-  mayBecome(so: Layout): boolean {
-    const [held, left] = costOf(so, this.asked);
-    const [least, fewest] = costOf(this.so!, this.asked);
-    return held <= least && left <= 1.1 * fewest + 1;
-  }
 }
 
 /** A layout changed as long as that makes it better: whole pieces first, then with halves. */
@@ -40,32 +34,65 @@ function changed(start: Layout, asked: Asked, { take: told }: Best): void {
   }
 }
 
+/** What is done while a layout is looked for. */
+interface Search {
+  /** in pieces that fit a time, worked out, of one that found no room */
+  again: (piece: Piece) => Piece[];
+  /** told of each better layout; answers whether to go on */
+  tell: (so: Layout) => boolean;
+}
+
+/** Share of a time that is filled by what is only about known, so that it mostly fits (judgement). */
+const MOSTLY_FITS = 0.97;
+/** All that is asked, by what is about known alone. */
+function roughly({ about, ...asked }: Asked): Asked {
+  if (!about) return asked;
+  return {
+    ...asked,
+    takes: (pieces, time) => {
+      const so = about(pieces, time);
+      return 'refused' in so ? so : { ...so, atMost: so.atMost / MOSTLY_FITS };
+    },
+  };
+}
+
 /**
- * The best layout found of pieces none of which is longer than a time. It begins with the soonest
- * wanted first; where that leaves something out, with what serves a part quickest as well, and goes
- * on from each that may come to be the best, the better first: a start decides much of where it ends.
- * @param tell of each better one; answers whether to go on
+ * Pieces laid roughly: the soonest wanted first; where that leaves something out, what serves a part
+ * quickest, too, and of that the soonest wanted first.
  */
-export function searched(
-  pieces: readonly Piece[],
-  asked: Asked,
-  tell: (so: Layout) => boolean,
-): Layout {
-  const best = new Best(asked, tell);
-  const first = firstLayout(soonestFirst(pieces, asked), asked);
-  const starts = [first];
-  // A small book is looked through whole, wherever that begins.
-  if (best.take(first) && first.left.length > 0 && pieces.length > MOST_BRANCHED)
-    starts.push(firstLayout(quickestFirst(pieces, asked), asked));
-  const [better, other] = starts.sort((one, next) =>
-    isLess(costOf(one, asked), costOf(next, asked)) ? -1 : 1,
+function begun(pieces: readonly Piece[], rough: Asked): Layout {
+  const soonest = roughLayout(soonestFirst(pieces, rough), rough);
+  if (soonest.left.length === 0) return soonest;
+  const quickest = roughLayout(quickestFirst(pieces, rough), rough);
+  const laid = quickest.times.flatMap((time) => time.pieces);
+  const both = roughLayout([...soonestFirst(laid, rough), ...quickest.left], rough);
+  return [quickest, both].reduce(
+    (best, so) => (isLess(costOf(so, rough), costOf(best, rough)) ? so : best),
+    soonest,
   );
-  for (const start of [better!, other]) {
-    if (!start || !best.take(start)) break;
-    const so = roomFound(start, asked);
-    if (start === other && !best.mayBecome(so)) break;
-    if (!best.take(so)) break;
-    changed(so, asked, best);
+}
+
+/** Changes that are looked at roughly before the layout is worked out and told (judgement). */
+const ROUGH_LOOKS = 10_000;
+
+/**
+ * The best layout found of pieces that are about to fit a time: laid and changed by what is about known
+ * of them, worked out now and then, and in the end changed by what is worked out.
+ */
+export function searched(pieces: readonly Piece[], asked: Asked, { again, tell }: Search): Layout {
+  const best = new Best(asked, tell);
+  const rough = roughly(asked);
+  let so = begun(pieces, rough);
+  if (!best.take(workedOut(so, asked))) return best.so!;
+  // A small book is looked through whole, wherever that begins.
+  for (let goesOn = asked.about !== undefined && pieces.length > MOST_BRANCHED; goesOn;) {
+    const looks = { left: ROUGH_LOOKS };
+    so = improve(so, rough, { moves: MOVES, looks });
+    goesOn = looks.left < 0;
+    if (!best.take(workedOut(so, asked))) return best.so!;
   }
+  const { times, left } = best.so!;
+  const found = roomFound({ times, left: left.flatMap(again) }, asked);
+  if (best.take(found)) changed(found, asked, best);
   return best.so!;
 }

@@ -1,20 +1,15 @@
 import type { TimingKnown } from '../tape/hands.ts';
-import { lightness } from '../build/barrels.ts';
-import { draftPlan } from '../plan/draft.ts';
-import { byId } from '../plan/tools.ts';
+import { cupsFor } from '../plan/cupsFor.ts';
 import type { PlanInput } from '../plan/input.ts';
 import { planSession } from '../plan/plan.ts';
 import type { Plan } from '../plan/planned.ts';
-import type { DraftDefaults, Shelf } from '../plan/shelf.ts';
 import { METRIC } from '../quantity/index.ts';
 import { type LaidEvening, layEvening } from '../tape/layEvening.ts';
 import { type Timing, timingOf } from '../tape/timing.ts';
-import { remembered } from '../remembered.ts';
-import { inOrder } from './about.ts';
-import { asChosen } from './asChosen.ts';
 import { endedBy, IN_TIME } from './inTime.ts';
-import { chosenKey, partsOf } from './jobOf.ts';
-import type { Piece } from './piece.ts';
+import { chosenKey } from './jobOf.ts';
+import { type DraftedBy, drafter } from './jobs.ts';
+import { inOrder, type Piece } from './piece.ts';
 
 /** A session of some pieces, worked out whole. */
 export type Worked =
@@ -29,40 +24,11 @@ export type Worked =
   | { refused: string };
 
 /** What a session is drafted, planned and timed by. */
-export interface ShopKnown {
-  shelf: Shelf;
-  defaults: DraftDefaults;
+export interface ShopKnown extends DraftedBy {
   timing: TimingKnown;
   /** share of its evenings that are to end in their time; as usual where nothing is said */
   inTime?: number;
-  /** a mould there is a second of, by its number */
-  twice?: number;
 }
-
-/** Numbers of moulds that are not there: a second of one that is. */
-const SECOND = 1_000_000;
-/** A plan in which a second mould stands beside one, of the same cavities. */
-const withSecond = (input: PlanInput, mould: number): PlanInput => ({
-  ...input,
-  jobs: input.jobs.map((job) => ({
-    ...job,
-    tools: job.tools.map((tools) => ({
-      ...tools,
-      moulds: tools.moulds.flatMap((entry) =>
-        entry.id === mould
-          ? [
-              entry,
-              {
-                ...entry,
-                id: SECOND + mould,
-                mould: { ...entry.mould, name: `a second ${entry.mould.name}` },
-              },
-            ]
-          : [entry],
-      ),
-    })),
-  })),
-});
 
 function workOut(input: PlanInput, known: TimingKnown, inTime: number): Worked {
   const plan = planSession(input, METRIC);
@@ -78,45 +44,29 @@ function workOut(input: PlanInput, known: TimingKnown, inTime: number): Worked {
 }
 
 /**
- * How long a session takes, s, as it likely goes and as it is laid for, how long of it hands shoot,
- * and the g of plastic left over; or why there is none.
+ * How long a session takes, s, as it likely goes and as it is laid for, and the g of plastic left over;
+ * or why there is none.
  */
-type Lasts =
-  { seconds: number; atMost: number; shoots: number; leftG: number } | { refused: string };
+type Lasts = { seconds: number; atMost: number; leftG: number } | { refused: string };
 /** Sessions of pieces, whole or only how long they take. */
 export interface Works {
   whole: (pieces: readonly Piece[], pairs: number) => Worked;
   lasts: (pieces: readonly Piece[], pairs: number) => Lasts;
-  /** how long a piece takes by itself */
-  alone: (piece: Piece, pairs: number) => Lasts;
 }
-/** s the hands that shoot are at it. */
-const shootsFor = ({ timing }: Exclude<Worked, { refused: string }>): number =>
-  timing.phases.find(({ key }) => key === 'shoot')?.seconds.mid ?? 0;
 
 /** Whole sessions that are kept: as many as a fortnight has, and what is tried beside them. */
 const MOST_KEPT = 40;
-
-/** How light a colourway is, 0 to 1: the mean of its colours. */
-function lightOf(shelf: Shelf, colourway: number): number {
-  const mixes = Object.values(byId(shelf.colourways, colourway)?.layers ?? {});
-  const lights = mixes.flatMap((mix) => {
-    const colour = byId(shelf.mixes, mix ?? 0)?.colour;
-    return colour === undefined ? [] : [lightness(colour)];
-  });
-  return lights.reduce((sum, light) => sum + light, 0) / Math.max(1, lights.length);
-}
 
 /**
  * Sessions of pieces as a plan would have them: cups, draws and hands are shared as they would be at
  * the bench, by so many pairs of hands. How long one takes is worked out once; of whole ones the
  * newest are kept.
  */
-export function worker({ shelf, defaults, timing, inTime = IN_TIME, twice }: ShopKnown): Works {
+export function worker(shop: ShopKnown): Works {
+  const { shelf, defaults, timing, inTime = IN_TIME } = shop;
+  const jobsOf = drafter(shop);
   const known = new Map<string, Lasts>();
   const kept = new Map<string, Worked>();
-  const lights = new Map(shelf.colourways.map(({ id }) => [id, lightOf(shelf, id)]));
-  const light = (colourway: number): number => lights.get(colourway) ?? 0;
   const keyOf = (pieces: readonly Piece[], pairs: number) =>
     [
       pairs,
@@ -127,13 +77,9 @@ export function worker({ shelf, defaults, timing, inTime = IN_TIME, twice }: Sho
     const key = keyOf(pieces, pairs);
     const held = kept.get(key);
     if (held) return held;
-    // The soonest promised first, as a draft has them; of those of one day the light before the dark.
-    const parts = partsOf(
-      [...pieces].sort((one, other) => light(other.colourway) - light(one.colourway)),
-    );
-    const drafted = draftPlan(shelf, parts, defaults);
-    const own = asChosen(drafted, pieces, { shelf, defaults });
-    const input = twice === undefined ? own : withSecond(own, twice);
+    const jobs = jobsOf(pieces);
+    const { settings } = defaults;
+    const input = { jobs, cups: cupsFor(shelf, jobs, [], settings), settings };
     const hands = { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 };
     const worked = workOut(input, hands, inTime);
     if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
@@ -151,18 +97,10 @@ export function worker({ shelf, defaults, timing, inTime = IN_TIME, twice }: Sho
         : {
             seconds: worked.timing.all.mid,
             atMost: worked.atMost,
-            shoots: shootsFor(worked),
             leftG: worked.plan.totals.leftG,
           };
     known.set(key, made);
     return made;
   };
-  const byPairs = remembered((_piece: Piece) => new Map<number, Lasts>());
-  const alone: Works['alone'] = (piece, pairs) => {
-    const own = byPairs(piece);
-    const held = own.get(pairs) ?? lasts([piece], pairs);
-    own.set(pairs, held);
-    return held;
-  };
-  return { whole, lasts, alone };
+  return { whole, lasts };
 }

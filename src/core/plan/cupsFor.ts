@@ -52,6 +52,24 @@ const meant = (jobs: readonly Job[]): Map<CupId, number> =>
     ),
   );
 
+/** What the cups are to hold that jobs draw from, in the vessels that are chosen already. */
+export const cupsFrom = (
+  shelf: Pick<Shelf, 'mixes'>,
+  jobs: readonly Job[],
+  held: readonly CupChoice[],
+  settings: PlanSettings,
+): CupChoice[] =>
+  [...meant(jobs)].flatMap(([id, mix]): CupChoice[] => {
+    const entry = shelf.mixes.find((other) => other.id === mix);
+    if (!entry) return [];
+    const { spec: recipe, density20 } = entry;
+    const before = held.find((use) => use.id === id) ?? {
+      vessel: null,
+      degas: settings.degas ?? 'none',
+    };
+    return [{ ...before, id, mix, recipe, ...(density20 ? { density20 } : {}) }];
+  });
+
 /**
  * The cups the jobs draw from: kept where already chosen, else the smallest that takes the plan in
  * one charge.
@@ -63,16 +81,7 @@ export function cupsFor(
   settings: PlanSettings,
 ): CupChoice[] {
   const bySize = [...shelf.vessels].sort((one, other) => one.spec.volume - other.spec.volume);
-  const cups = [...meant(jobs)].flatMap(([id, mix]): CupChoice[] => {
-    const entry = shelf.mixes.find((other) => other.id === mix);
-    if (!entry) return [];
-    const { spec: recipe, density20 } = entry;
-    const before = held.find((use) => use.id === id) ?? {
-      vessel: null,
-      degas: settings.degas ?? 'none',
-    };
-    return [{ ...before, id, mix, recipe, ...(density20 ? { density20 } : {}) }];
-  });
+  const cups = cupsFrom(shelf, jobs, held, settings);
   const laid = laidWhere({ jobs, cups, settings });
   for (const { id, spec } of bySize) {
     const open = cups.filter(({ vessel }) => !vessel);
@@ -89,7 +98,7 @@ export function cupsFor(
 }
 
 /** Jobs as they are laid; null where something keeps them from it. */
-function laidWhere(input: PlanInput): LaidJobs | null {
+export function laidWhere(input: PlanInput): LaidJobs | null {
   if (checkJobs(input, METRIC).some(({ weight }) => weight === 'refused')) return null;
   const laid = layJobs(input);
   return 'why' in laid ? null : laid;

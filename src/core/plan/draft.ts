@@ -93,11 +93,8 @@ export function mouldFor(
   return open[0] ?? all.find(suits) ?? all[0];
 }
 
-/**
- * A first plan for some lines: what shares a bait and a colourway becomes one job, soonest due
- * first.
- */
-export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDefaults): PlanInput {
+/** The jobs of a first plan for some lines: what shares a bait and a colourway is one, soonest due first. */
+export function draftJobs(shelf: Shelf, wanted: WantedPart[], defaults: DraftDefaults): Job[] {
   const jobs: Job[] = [];
   for (const want of [...wanted].sort((one, other) => one.due.localeCompare(other.due))) {
     const bait = byId(shelf.baits, want.bait);
@@ -144,10 +141,12 @@ export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDef
       extra: 0,
     });
   }
-  const settled = settle(shelf, seated(jobs, []));
-  return {
-    jobs: settled,
-    cups: cupsFor(shelf, settled, [], defaults.settings),
-    settings: defaults.settings,
-  };
+  return settle(shelf, seated(jobs, []));
+}
+
+/** A first plan for some lines. */
+export function draftPlan(shelf: Shelf, wanted: WantedPart[], defaults: DraftDefaults): PlanInput {
+  const jobs = draftJobs(shelf, wanted, defaults);
+  const { settings } = defaults;
+  return { jobs, cups: cupsFor(shelf, jobs, [], settings), settings };
 }

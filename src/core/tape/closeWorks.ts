@@ -33,7 +33,7 @@ const LONGEST_BURST = 75;
  * seen to lets the other go cold, and half a one; on to inserts they are drawn near their limit and
  * looked at before their last burst, too (habit of the advice: judgements, of 100 draws by it).
  */
-const matchLooks = (cups: number, onInserts: boolean): number =>
+export const matchLooks = (cups: number, onInserts: boolean): number =>
   (cups * (cups + 1)) / 2 + 0.5 + (onInserts ? 1 : 0);
 
 /**

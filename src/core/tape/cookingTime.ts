@@ -86,6 +86,13 @@ export function cookUnsure(
 }
 /** A cup nobody heated yet, or that more was put into. @param from °C of its plastic */
 export const unheated = (from: number): CupHeat => ({ plastic: from, glass: Math.min(from, 100) });
+/** K by which glass is colder than the plastic that was heated in it (judgement). */
+const GLASS_BELOW = 12;
+/** A cup whose plastic was made so hot. */
+export const hot = (celsius: number): CupHeat => ({
+  plastic: celsius,
+  glass: celsius - GLASS_BELOW,
+});
 /** s a charge is cooked, or a cup warmed, at most: none takes longer. */
 export const LONGEST = 1200;
 /** °C a charge is cooked to: through fusion. */

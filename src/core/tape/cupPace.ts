@@ -13,19 +13,15 @@ import type { PlannedCup } from '../plan/planned.ts';
 import type { PlannedDraw } from '../plan/laid.ts';
 import type { CupChoice } from '../plan/input.ts';
 import { choiceDensity } from '../plan/run.ts';
-import { COOKED, cooksIn, cupWith, LONGEST, unheated } from './cookingTime.ts';
+import { COOKED, cooksIn, cupWith, hot, LONGEST, unheated } from './cookingTime.ts';
 import type { TimingKnown } from './hands.ts';
 
 /** s of a burst that brings a cup that hardly stood to its draw, at least (a judgement, from simulated evenings). */
 export const MATCH_BURST = 14;
-/** K by which glass is colder than the plastic that was heated in it (judgement). */
-const GLASS_BELOW = 12;
 /** g of plastic a cup is never reckoned to hold less than: what clings to it. */
 export const CLINGS = 5;
 /** Bursts a charge is cooked in at most: none takes more. */
 const MOST_BURSTS = 30;
-/** A cup whose plastic was made so hot. */
-const hot = (celsius: number): CupHeat => ({ plastic: celsius, glass: celsius - GLASS_BELOW });
 
 /** mL a draw takes from a cup, poured or drawn. */
 export const takenFrom = ({ poured = [], barrels }: PlannedDraw, cup: CupId): number =>
@@ -63,7 +59,7 @@ export class CupPace {
   isThrough: boolean;
   /** @param begun what is in it already, °C of it, and whether it is through */
   constructor(
-    private readonly cup: PlannedCup,
+    private readonly cup: Pick<PlannedCup, 'id' | 'charges' | 'mostMl'>,
     private readonly choice: CupChoice,
     private readonly known: TimingKnown,
     begun: { celsius: number; isThrough: boolean } = { celsius: known.room, isThrough: false },
