@@ -57,10 +57,7 @@ export function aboutFrom(shop: ShopKnown): About {
   const kept = new Map<string, ReturnType<Takes>>();
   /** Asked for again and again while changes are tried, so kept. */
   const summed = (some: readonly Piece[], pairs: number): ReturnType<Takes> => {
-    const key = String.fromCharCode(
-      pairs,
-      ...some.map(numberOf).sort((one, other) => one - other),
-    );
+    const key = String.fromCharCode(pairs, ...some.map(numberOf).sort((one, other) => one - other));
     const held = kept.get(key);
     if (held) return held;
     if (kept.size >= MOST_KEPT) kept.clear();
@@ -83,6 +80,14 @@ export function aboutFrom(shop: ShopKnown): About {
     return { seconds, atMost: endedBy({ mid: seconds, high }, inTime), leftG: session.leftG };
   };
   const before = remembered(({ pieces, time }: Laid) => summed(pieces, time.pairs));
+  const shoots = remembered((piece: Piece) => {
+    const all = { own: 0, helped: 0 };
+    for (const run of runs(piece) ?? []) {
+      all.own += run.draws * run.shoots.own;
+      all.helped += run.draws * run.shoots.helped;
+    }
+    return all;
+  });
   return {
     takes: (pieces, { pairs }, laid) => {
       const all = summed(pieces, pairs);
@@ -93,11 +98,9 @@ export function aboutFrom(shop: ShopKnown): About {
       const leftG = Math.max(0, laid.leftG + all.leftG - was.leftG);
       return { seconds, atMost: (seconds * all.atMost) / all.seconds, leftG };
     },
-    shoots: (piece, pairs) =>
-      (runs(piece) ?? []).reduce(
-        (sum, { draws, shoots: { own, helped } }) =>
-          sum + draws * (own + (pairs + (known.pairs ?? 1) > 2 ? 0 : helped)),
-        0,
-      ),
+    shoots: (piece, pairs) => {
+      const { own, helped } = shoots(piece);
+      return pairs + (known.pairs ?? 1) > 2 ? own : own + helped;
+    },
   };
 }

@@ -33,15 +33,15 @@ export type Counts = Partial<Record<ActKey, number>>;
 
 const sum = (figures: readonly number[]): number => figures.reduce((all, one) => all + one, 0);
 /** s some acts take this shop's hands. */
-export const byHands = (known: TimingKnown, counts: Counts): number =>
-  sum(
-    (Object.entries(counts) as [ActKey, number][]).map(([act, count]) => {
-      const kind = handKindOf(act);
-      return kind && count > 0 ? count * handTakes(known, kind).mean : 0;
-    }),
-  );
-const pick = (counts: Counts, is: (act: ActKey) => boolean): Counts =>
-  Object.fromEntries(Object.entries(counts).filter(([act]) => is(act as ActKey)));
+export function byHands(known: TimingKnown, counts: Counts, is?: (act: ActKey) => boolean): number {
+  let all = 0;
+  for (const act of Object.keys(counts) as ActKey[]) {
+    const kind = handKindOf(act);
+    if (kind && counts[act]! > 0 && (is?.(act) ?? true))
+      all += counts[act]! * handTakes(known, kind).mean;
+  }
+  return all;
+}
 
 /** What a run takes about, draw by draw. */
 export interface AboutRun {
@@ -148,21 +148,12 @@ export function aboutRun(
   const counts = countsOf(run, { shots, cups: uses.length, cavities: paces[0]!.cavities });
   const holds = shots * Math.max(...paces.map((pace) => pace.holds(run)));
   const of = (part: 'mould' | 'racks' | undefined) =>
-    byHands(
-      known,
-      pick(counts, (act) => HELPED[act] === part),
-    );
+    byHands(known, counts, (act) => HELPED[act] === part);
   const shoots = (helped: boolean) =>
-    byHands(
-      known,
-      pick(counts, (act) => ACTS[act].phase === 'shoot' && act in HELPED === helped),
-    );
+    byHands(known, counts, (act) => ACTS[act].phase === 'shoot' && act in HELPED === helped);
   const hands = { shoots: of(undefined) + holds, mould: of('mould'), racks: of('racks') };
   const all = hands.shoots + hands.mould + hands.racks;
-  const meanwhile = byHands(
-    known,
-    pick(counts, (act) => act === 'toppedOff' || act === 'emptied'),
-  );
+  const meanwhile = byHands(known, counts, (act) => act === 'toppedOff' || act === 'emptied');
   const waits = Math.max(
     ...paces.map((pace) => waitsFor(pace, run, { hands: all, meanwhile, draws })),
   );
@@ -176,10 +167,7 @@ export function aboutRun(
     waits,
     match: {
       bursts: sum(bursts) / Math.max(1, Math.min(known.ovens.length, bursts.length)),
-      closes: byHands(
-        known,
-        pick(counts, (act) => act === 'closed' || act === 'topChecked'),
-      ),
+      closes: byHands(known, counts, (act) => act === 'closed' || act === 'topChecked'),
     },
     warming: Math.max(
       ...moulds.map((entry) => new MouldPace(entry, known).warm(run, 0, ways.warmed)),

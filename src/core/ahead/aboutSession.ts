@@ -37,11 +37,8 @@ function shotFor(group: readonly AboutRun[], pairs: number): number {
 function groupsOf(runs: readonly AboutRun[]): AboutRun[][] {
   const groups: AboutRun[][] = [];
   for (const run of runs) {
-    const joins = groups.find(
-      ([first, ...others]) =>
-        first!.step === run.step &&
-        ![first!, ...others].some(({ moulds }) => moulds.some((id) => run.moulds.includes(id))),
-    );
+    const isTaken = ({ moulds }: AboutRun): boolean => moulds.some((id) => run.moulds.includes(id));
+    const joins = groups.find((group) => group[0]!.step === run.step && !group.some(isTaken));
     if (joins) joins.push(run);
     else groups.push([run]);
   }
@@ -80,6 +77,12 @@ interface Ready {
   idle: number;
   later: number;
 }
+const NOTHING: Ready = { before: 0, cooks: 0, idle: 0, later: 0 };
+/** A cup that is made ready. */
+interface Made {
+  degas: CupChoice['degas'];
+  about: AboutCup;
+}
 /** What is left to do of runs once their last draw is shot: s a mould is waited for, s of the hands then. */
 interface After {
   waits: number;
@@ -111,20 +114,35 @@ export class AboutSession {
     this.degassed = byHands(known, { degassed: 1 });
     this.warmed = byHands(known, { warmed: 1 });
   }
-  private readyOf(cups: readonly (AboutCup & { cup: CupChoice })[]): Ready {
-    const ovens = Math.max(1, Math.min(this.known.ovens.length, cups.length));
+  private readyOf(cups: readonly Made[]): Ready {
+    if (cups.length === 0) return NOTHING;
+    const ovens = Math.min(this.known.ovens.length, cups.length);
     let [before, hands, chains, longest, later] = [0, 0, 0, 0, 0];
-    for (const { cup, charges, cooks } of cups) {
-      const looks = cooks.looks * this.look;
-      const chain = cooks.seconds + looks;
-      before += this.woken + this.charged + DEGAS[cup.degas].at.length * this.degassed;
+    for (const { degas, about } of cups) {
+      const looks = about.cooks.looks * this.look;
+      const chain = about.cooks.seconds + looks;
+      before += this.woken + this.charged + DEGAS[degas].at.length * this.degassed;
       hands += looks + this.coloured;
       chains += chain;
       longest = Math.max(longest, chain + this.coloured);
-      later += (charges - 1) * (this.charged + chain + this.coloured);
+      later += (about.charges - 1) * (this.charged + chain + this.coloured);
     }
     const cooks = Math.max(longest, chains / ovens, hands);
     return { before, cooks, idle: cooks - hands, later: later / ovens };
+  }
+  /** Cups of some runs that are not ready yet: from now on they are. Null where one is too small for a draw. */
+  private made(group: readonly AboutRun[], wanted: ReadonlyMap<CupId, Wanted>): Made[] | null {
+    const cups: Made[] = [];
+    for (const { uses } of group)
+      for (const { cup } of uses) {
+        const own = wanted.get(cup.id)!;
+        if (own.isReady) continue;
+        const about = this.cupOf(cup, own);
+        if (!about) return null;
+        cups.push({ degas: cup.degas, about });
+        own.isReady = true;
+      }
+    return cups;
   }
   /** @returns null where a cup is too small for a draw */
   of(runs: readonly AboutRun[], pairs: number): { seconds: number; leftG: number } | null {
@@ -133,27 +151,23 @@ export class AboutSession {
     let after: After = { waits: 0, hands: 0 };
     let [seconds, leftG] = [0, 0];
     for (const group of groupsOf(runs)) {
-      const cups: (AboutCup & { cup: CupChoice })[] = [];
-      for (const { uses } of group)
-        for (const { cup } of uses) {
-          const own = wanted.get(cup.id)!;
-          if (own.isReady) continue;
-          const about = this.cupOf(cup, own);
-          if (!about) return null;
-          cups.push({ ...about, cup });
-          leftG += about.leftG;
-          own.isReady = true;
-        }
+      const cups = this.made(group, wanted);
+      if (!cups) return null;
       const ready = this.readyOf(cups);
-      const cold = group.filter(({ moulds }) => moulds.some((id) => !warm.has(id)));
-      seconds += ready.before + ready.cooks + ready.later + shotFor(group, pairs);
-      seconds += cold.length * this.warmed + Math.max(0, ...cold.map(({ warming }) => warming));
-      seconds -= meanwhile(after, ready);
-      for (const { moulds } of group) for (const id of moulds) warm.add(id);
-      after = {
-        waits: Math.max(...group.map(({ waits }) => waits)),
-        hands: pairs > 1 ? 0 : Math.max(...group.map(({ hands }) => hands.mould + hands.racks)),
-      };
+      const next: After = { waits: 0, hands: 0 };
+      let warming = 0;
+      for (const run of group) {
+        next.waits = Math.max(next.waits, run.waits);
+        if (pairs === 1) next.hands = Math.max(next.hands, run.hands.mould + run.hands.racks);
+        if (run.moulds.every((id) => warm.has(id))) continue;
+        seconds += this.warmed;
+        warming = Math.max(warming, run.warming);
+        for (const id of run.moulds) warm.add(id);
+      }
+      seconds += ready.before + ready.cooks + ready.later + warming;
+      seconds += shotFor(group, pairs) - meanwhile(after, ready);
+      for (const { about } of cups) leftG += about.leftG;
+      after = next;
     }
     return { seconds, leftG };
   }

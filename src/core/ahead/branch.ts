@@ -14,11 +14,11 @@ import {
 import { against, USUAL_WEIGHTS, type Weights } from './weights.ts';
 
 /** Books of no more pieces are looked through whole. */
-export const MOST_BRANCHED = 12;
+const MOST_BRANCHED = 12;
 /** Sessions that are worked out at most while they are. */
 const MOST_LOOKED = 1500;
 /** Share of what a session is about to take that it takes at the least (judgement; see `about.ts`). */
-const HARDLY_LESS = 0.85;
+const HARDLY_LESS = 0.9;
 
 /** What a piece adds at the least to what a layout costs, wherever it is laid. */
 const leastAdded = (piece: Piece, { times, least }: Asked, weights: Weights): number =>
@@ -49,12 +49,12 @@ function bounding(pieces: readonly Piece[], asked: Asked): (so: Layout, nth: num
  * never gets less by a piece more, but for what chance spares; a bound is taken from what is laid and
  * from what the others take at the least, and a session is worked out only where it may be better
  * by what it is about to take.
- * @returns the layout it was given, where none is better, the book is not small, or too much would
- *   have to be worked out
+ * @returns the layout it was given, where none is better; null where the book is not small, or too much
+ *   would have to be worked out
  */
-export function branched(start: Layout, asked: Asked): Layout {
+export function branched(start: Layout, asked: Asked): Layout | null {
   const pieces = inOrder([...start.times.flatMap((time) => time.pieces), ...start.left]);
-  if (pieces.length > MOST_BRANCHED) return start;
+  if (pieces.length > MOST_BRANCHED) return null;
   const bound = bounding(pieces, asked);
   let best = start;
   let least = costOf(start, asked);
@@ -77,5 +77,5 @@ export function branched(start: Layout, asked: Asked): Layout {
     go({ ...so, left: [...so.left, piece] }, nth + 1);
   };
   go({ times: start.times.map(({ time }) => emptyAt(time)), left: [] }, 0);
-  return best;
+  return looked > MOST_LOOKED ? null : best;
 }

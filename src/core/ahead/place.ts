@@ -110,12 +110,13 @@ export function aboutWith(
 }
 /** The same, worked out; null where it does not fit. */
 export function laidWith(
-  { time }: Laid,
+  laid: Laid,
   pieces: readonly Piece[],
   { takes }: Pick<Asked, 'takes'>,
 ): Laid | null {
+  const { time } = laid;
   if (pieces.length === 0) return emptyAt(time);
-  const took = takes(pieces, time);
+  const took = takes(pieces, time, laid);
   return 'refused' in took || took.atMost > lasting(time)
     ? null
     : { time, pieces: [...pieces], seconds: took.seconds, leftG: took.leftG };
@@ -143,6 +144,8 @@ export function placesAbout(times: readonly Laid[], piece: Piece, asked: Asked):
   return times
     .flatMap((time, at): Place[] => {
       if (day !== undefined && time.time.day !== day) return [];
+      const atLeast = time.seconds + (asked.least?.(piece, time.time) ?? 0);
+      if (atLeast > WORTH_A_LOOK * lasting(time.time)) return [];
       const laid = aboutWith(time, [...time.pieces, piece], asked);
       return laid ? [{ at, laid, added: addedBy(piece, time, laid, asked) }] : [];
     })

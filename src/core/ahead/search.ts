@@ -1,4 +1,4 @@
-import { branched, MOST_BRANCHED } from './branch.ts';
+import { branched } from './branch.ts';
 import { roomFound, roughLayout, workedOut } from './first.ts';
 import { improve } from './improve.ts';
 import { MOVES, WITH_HALVES } from './moves.ts';
@@ -24,13 +24,18 @@ class Best {
   };
 }
 
+/** A small book looked through whole, wherever that begins; one that is larger, or takes too long, changed. */
+function looked(start: Layout, asked: Asked, told: Best['take']): Layout {
+  return branched(start, asked) ?? improve(start, asked, { moves: MOVES, told });
+}
+
 /** A layout changed as long as that makes it better: whole pieces first, then with halves. */
 function changed(start: Layout, asked: Asked, { take: told }: Best): void {
-  let so = branched(improve(start, asked, { moves: MOVES, told }), asked);
+  let so = looked(start, asked, told);
   while (told(so)) {
     const halved = improve(so, asked, { moves: WITH_HALVES, told });
     if (halved === so) return;
-    so = branched(halved, asked);
+    so = looked(halved, asked, told);
   }
 }
 
@@ -42,16 +47,18 @@ interface Search {
   tell: (so: Layout) => boolean;
 }
 
-/** Share of a time that is filled by what is only about known, so that it mostly fits (judgement). */
-const MOSTLY_FITS = 0.97;
+/** Shares of a time that are filled by what is about known, alone or from a set worked out, so that it mostly fits (judgements). */
+const MOSTLY_FITS = { alone: 0.97, from: 0.985 } as const;
 /** All that is asked, by what is about known alone. */
 function roughly({ about, ...asked }: Asked): Asked {
   if (!about) return asked;
   return {
     ...asked,
-    takes: (pieces, time) => {
-      const so = about(pieces, time);
-      return 'refused' in so ? so : { ...so, atMost: so.atMost / MOSTLY_FITS };
+    takes: (pieces, time, laid) => {
+      const so = about(pieces, time, laid);
+      if ('refused' in so) return so;
+      const full = laid && laid.pieces.length > 0 ? MOSTLY_FITS.from : MOSTLY_FITS.alone;
+      return { ...so, atMost: so.atMost / full };
     },
   };
 }
@@ -82,14 +89,15 @@ const ROUGH_LOOKS = 10_000;
 export function searched(pieces: readonly Piece[], asked: Asked, { again, tell }: Search): Layout {
   const best = new Best(asked, tell);
   const rough = roughly(asked);
-  let so = begun(pieces, rough);
-  if (!best.take(workedOut(so, asked))) return best.so!;
-  // A small book is looked through whole, wherever that begins.
-  for (let goesOn = asked.about !== undefined && pieces.length > MOST_BRANCHED; goesOn;) {
+  let so = workedOut(begun(pieces, rough), asked);
+  if (!best.take(so)) return so;
+  while (asked.about) {
     const looks = { left: ROUGH_LOOKS };
-    so = improve(so, rough, { moves: MOVES, looks });
-    goesOn = looks.left < 0;
-    if (!best.take(workedOut(so, asked))) return best.so!;
+    const changed = improve(so, rough, { moves: MOVES, looks });
+    const next = workedOut(changed, asked);
+    if (!isLess(costOf(next, asked), costOf(so, asked))) break;
+    so = next;
+    if (!best.take(so)) return so;
   }
   const { times, left } = best.so!;
   const found = roomFound({ times, left: left.flatMap(again) }, asked);

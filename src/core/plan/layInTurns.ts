@@ -76,11 +76,21 @@ function flowsIn(turns: readonly Turn[]): Flow[] {
   });
 }
 
+/** The one run of a session: as it was laid by itself, from one on. */
+const alone = ({ shots, draws, flows, flowDraws }: Laid): InTurns => ({
+  shots,
+  draws,
+  flows,
+  flowDraws,
+});
+
 /**
  * Runs of a session in the order they are shot: one after the other, and by turns where they go on in
  * step. Shots and draws are numbered anew from one.
  */
 export function layInTurns(runs: readonly LaidRun[]): InTurns {
+  const [only, ...others] = runs;
+  if (only && others.length === 0) return alone(only.laid);
   const laidOf = new Map(runs.map(({ run, laid }) => [run.key, laid]));
   const groups = runsInStep(runs.map(({ run }) => run));
   const turns = groups.flatMap((group) =>
