@@ -12,7 +12,7 @@ import {
 } from './place.ts';
 
 /** Pieces laid one after the other where there is a place for them. */
-function laidInto(
+export function laidInto(
   start: Layout,
   pieces: readonly Piece[],
   placeOf: (times: readonly Laid[], piece: Piece) => Place | null | undefined,

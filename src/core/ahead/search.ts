@@ -1,3 +1,4 @@
+import { laidAnew } from './anew.ts';
 import { branched } from './branch.ts';
 import { roomFound, roughLayout, workedOut } from './first.ts';
 import { improve } from './improve.ts';
@@ -82,6 +83,15 @@ function begun(pieces: readonly Piece[], rough: Asked): Layout {
 /** Changes that are looked at roughly before the layout is worked out and told (judgement). */
 const ROUGH_LOOKS = 10_000;
 
+/** Tries in vain after which nothing more is laid anew, and changes each is looked at for (judgements). */
+const IN_VAIN = 30;
+const ANEW_LOOKS = 1000;
+/** Whether a layout only about known may be better than one worked out. */
+function mayBe(about: Layout, so: Layout, asked: Asked): boolean {
+  const [held, left, against] = costOf(about, asked);
+  return isLess([held, left, 0.99 * against], costOf(so, asked));
+}
+
 /**
  * The best layout found of pieces that are about to fit a time: laid and changed by what is about known
  * of them, worked out now and then, and in the end changed by what is worked out.
@@ -97,6 +107,16 @@ export function searched(pieces: readonly Piece[], asked: Asked, { again, tell }
     const next = workedOut(changed, asked);
     if (!isLess(costOf(next, asked), costOf(so, asked))) break;
     so = next;
+    if (!best.take(so)) return so;
+  }
+  for (let [nth, inVain] = [1, 0]; asked.about && inVain < IN_VAIN; nth++) {
+    const looks = { left: ANEW_LOOKS };
+    const changed = improve(laidAnew(so, rough, nth), rough, { moves: MOVES, looks });
+    inVain += 1;
+    if (!mayBe(changed, so, asked)) continue;
+    const next = workedOut(changed, asked);
+    if (!isLess(costOf(next, asked), costOf(so, asked))) continue;
+    [so, inVain] = [next, 0];
     if (!best.take(so)) return so;
   }
   const { times, left } = best.so!;
