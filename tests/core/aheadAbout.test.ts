@@ -3,6 +3,10 @@ import { test } from 'node:test';
 import type { Piece } from '@/core/ahead/index.ts';
 import { worker } from '@/core/ahead/index.ts';
 import { aboutFrom } from '@/core/ahead/about.ts';
+import { laidAnew } from '@/core/ahead/anew.ts';
+import { roughLayout } from '@/core/ahead/first.ts';
+import { soonestFirst } from '@/core/ahead/orders.ts';
+import type { Asked, Layout } from '@/core/ahead/place.ts';
 import { seeded } from '@/core/chance.ts';
 import { shopWith } from './aheadKit.ts';
 
@@ -42,6 +46,40 @@ test('what pieces are about to take is near what it is once worked out, and near
   }
   const mean = (list: readonly number[]) => list.reduce((sum, one) => sum + one, 0) / list.length;
   assert.ok(off.length > 40, `${off.length} sets`);
-  assert.ok(off.filter((one) => one < 0.15).length > 0.8 * off.length, String(mean(off)));
-  assert.ok(mean(from) < mean(off) && mean(off) < 0.1, `${mean(from)}, ${mean(off)}`);
+  assert.ok(off.filter((one) => one < 0.08).length > 0.9 * off.length, String(mean(off)));
+  assert.ok(mean(from) < mean(off) && mean(off) < 0.05, `${mean(from)}, ${mean(off)}`);
+});
+
+test('hands are about to shoot a piece for as long as its session, worked out, says they do', () => {
+  const shop = shopWith(2);
+  const works = worker(shop);
+  const about = aboutFrom(shop);
+  for (const piece of someOf(works, seeded(5))) {
+    const session = works.whole([piece], 1);
+    assert.ok(!('refused' in session));
+    const shoots = session.timing.phases.find(({ key }) => key === 'shoot')!.seconds.mid;
+    assert.ok(Math.abs(about.shoots(piece, 1) / shoots - 1) < 1e-9, piece.key);
+  }
+});
+
+test('property: what is taken apart and laid anew loses no bait, and leaves what a hand holds', () => {
+  const shop = shopWith(2);
+  const pieces = someOf(worker(shop), seeded(7));
+  const { takes } = aboutFrom(shop);
+  const times = [0, 1, 2, 3].map((day) => ({
+    ...{ day: String(day), pairs: 1 },
+    ...{ from: 24 * day * HOUR, to: (24 * day + 4) * HOUR },
+  }));
+  const held = new Map([[pieces[0]!.key, '2']]);
+  const rough: Asked = { pieces, times, takes, by: () => 0, held };
+  let so = roughLayout(soonestFirst(pieces, rough), rough);
+  const keys = ({ times: laid, left }: Layout) =>
+    [...laid.flatMap((time) => time.pieces), ...left].map(({ key }) => key).sort();
+  const all = keys(so);
+  for (let nth = 1; nth <= 40; nth++) {
+    so = laidAnew(so, rough, nth);
+    assert.deepEqual(keys(so), all);
+    assert.ok(so.times[2]!.pieces.includes(pieces[0]!), `try ${nth}`);
+    assert.ok(so.times.every(({ time, seconds }) => seconds <= (time.to - time.from) / 1000));
+  }
 });

@@ -14,7 +14,7 @@ import { WARMED_BELOW } from '../heat/index.ts';
 import type { Ways } from '../ways.ts';
 
 /** Whose s of a draw: of the hands that shoot, of those at its moulds, of those that rack afterwards. */
-export interface HandSeconds {
+interface HandSeconds {
   shoots: number;
   mould: number;
   racks: number;
