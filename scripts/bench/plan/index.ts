@@ -14,6 +14,7 @@ import type { Book, LaidBook, Outcome } from '../../../src/core/ahead/index.ts';
 import { layEvening, timingOf } from '../../../src/core/tape/index.ts';
 import { bookOf } from './books.ts';
 import { byHabit, type Comes } from './habit.ts';
+import { nearness } from './nearness.ts';
 import { type Figures, optimumOf } from './optimum.ts';
 
 const BOOKS = Number(process.argv[2] ?? 40);
@@ -192,6 +193,7 @@ function dragged(): void {
 /** What is measured, by the name it is asked for by. */
 const PARTS = {
   timing: retimed,
+  nearness,
   dragged,
   small: () => beside(BOOKS),
   habit: () => againstHabit(BOOKS),

@@ -60,9 +60,9 @@ export function aboutCups({
   return (cup, { grams, most }) => {
     const vessels = vesselsFor(cup);
     const vessel = vessels.find(({ holds, keeps }) => holds >= grams + keeps) ?? vessels.at(-1);
-    if (!vessel || vessel.holds < most + vessel.keeps) return null;
+    if (!vessel || vessel.holds < most) return null;
     const { holds, keeps } = vessel;
-    const charges = Math.ceil(grams / (holds - keeps) - 1e-9);
+    const charges = Math.max(1, Math.ceil(grams / Math.max(most, holds - keeps) - 1e-9));
     const each = Math.min(holds, grams / charges + keeps);
     return {
       charges,

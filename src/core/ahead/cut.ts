@@ -1,7 +1,7 @@
 import type { BenchTime } from './calendar.ts';
 import type { Piece } from './piece.ts';
 import { split } from './piece.ts';
-import { type Asked, lasting, type Takes } from './place.ts';
+import { type Asked, lasting } from './place.ts';
 
 /** Share of a time that a piece's first half fills when it fills it well enough (judgement). */
 const WELL = 0.92;
