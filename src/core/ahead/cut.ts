@@ -1,7 +1,7 @@
 import type { BenchTime } from './calendar.ts';
 import type { Piece } from './piece.ts';
 import { split } from './piece.ts';
-import { type Asked, lasting } from './place.ts';
+import { type Asked, lasting, WORTH_A_LOOK } from './place.ts';
 
 /** Share of a time that a piece's first half fills when it fills it well enough (judgement). */
 const WELL = 0.92;
@@ -40,8 +40,8 @@ const longestOf = (times: readonly BenchTime[]): BenchTime | undefined =>
     undefined,
   );
 
-/** Shares of a time within which what a piece is about to take leaves in doubt whether it fits (judgement). */
-const IN_DOUBT = { from: 0.85, to: 1.1 } as const;
+/** Share of a time from which what a piece is about to take leaves in doubt whether it fits (judgement). */
+const IN_DOUBT = 0.85;
 
 /**
  * A piece that is longer than any time there is, in pieces that are not, as far as is about known; or why
@@ -54,7 +54,7 @@ export function cut(piece: Piece, asked: Asked): Piece[] | string {
   const so = about?.([piece], longest);
   const took = !so || 'refused' in so ? asked.takes([piece], longest) : so;
   if ('refused' in took) return took.refused;
-  const may = took === so ? IN_DOUBT.to : 1;
+  const may = took === so ? WORTH_A_LOOK : 1;
   if (took.atMost <= may * lasting(longest)) return [piece];
   const fits = mostThatFit(piece, longest, {
     took: took.atMost,
@@ -73,6 +73,6 @@ export function cut(piece: Piece, asked: Asked): Piece[] | string {
 export function cutAgain(piece: Piece, { about, ...workedOut }: Asked): Piece[] | string {
   const longest = longestOf(workedOut.times);
   const so = longest && about?.([piece], longest);
-  const isShort = so && !('refused' in so) && so.atMost < IN_DOUBT.from * lasting(longest);
+  const isShort = so && !('refused' in so) && so.atMost < IN_DOUBT * lasting(longest);
   return isShort ? [piece] : cut(piece, workedOut);
 }

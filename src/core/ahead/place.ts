@@ -91,7 +91,7 @@ export const isLess = (one: readonly number[], other: readonly number[]): boolea
 };
 
 /** Share of a time that what is only about known may be of it, and is worked out yet (judgement). */
-const WORTH_A_LOOK = 1.05;
+export const WORTH_A_LOOK = 1.05;
 /** A time with other pieces in it, by what they are about to take; null where that hardly fits. */
 export function aboutWith(
   laid: Laid,
