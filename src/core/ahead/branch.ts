@@ -14,7 +14,7 @@ import {
 import { against, USUAL_WEIGHTS, type Weights } from './weights.ts';
 
 /** Books of no more pieces are looked through whole. */
-const MOST_BRANCHED = 12;
+export const MOST_BRANCHED = 12;
 /** Sessions that are worked out at most while they are. */
 const MOST_LOOKED = 1500;
 /** Share of what a session is about to take that it takes at the least (judgement; see `about.ts`). */

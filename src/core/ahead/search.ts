@@ -1,4 +1,4 @@
-import { branched } from './branch.ts';
+import { branched, MOST_BRANCHED } from './branch.ts';
 import { roomFound, workedOut } from './first.ts';
 import { improve } from './improve.ts';
 import { MOVES, WITH_HALVES } from './moves.ts';
@@ -56,7 +56,9 @@ export function searched(pieces: readonly Piece[], asked: Asked, { again, tell }
   const rough = roughly(asked);
   const byBoth: ByBoth = { rough, asked, told: best.take };
   const first = workedOut(begun(pieces, rough), asked);
-  if (best.take(first) && asked.about) partlyAnew(changedRoughly(first, byBoth), byBoth);
+  // A small book is looked through whole, wherever that begins.
+  if (best.take(first) && asked.about && pieces.length > MOST_BRANCHED)
+    partlyAnew(changedRoughly(first, byBoth), byBoth);
   if (!best.isOn) return best.so!;
   const { times, left } = best.so!;
   const found = roomFound({ times, left: left.flatMap(again) }, asked);
