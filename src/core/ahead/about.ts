@@ -9,7 +9,7 @@ import { endedBy, IN_TIME } from './inTime.ts';
 import { drafter } from './jobs.ts';
 import { inOrder, type Piece } from './piece.ts';
 import type { Laid, Takes } from './place.ts';
-import type { ShopKnown } from './takes.ts';
+import { pairsAt, type ShopKnown } from './takes.ts';
 
 /** Why a piece is worked out before anything is said of it. */
 const REFUSED = { refused: 'It cannot be shot as it is drafted.' } as const;
@@ -29,20 +29,16 @@ export interface About {
   shoots: (piece: Piece, pairs: number) => number;
 }
 
-/**
- * About how long pieces take together: acts counted and waits by the models of heat, run by run, and no
- * lanes laid.
- */
-export function aboutFrom(shop: ShopKnown): About {
-  const { shelf, defaults, timing: known, inTime = IN_TIME } = shop;
-  const ways = waysOf(defaults.settings);
+/** What each run of a piece takes about, once it is asked for; null where it cannot be shot. */
+function runsBy(shop: ShopKnown): (piece: Piece) => readonly AboutRun[] | null {
+  const { shelf, defaults, timing: known } = shop;
+  const { settings } = defaults;
+  const ways = waysOf(settings);
   const jobsOf = drafter(shop);
-  const cupOf = aboutCups({ vessels: shelf.vessels, known, ways });
-  const sessions = new AboutSession(known, cupOf);
-  const runs = remembered((piece: Piece): AboutRun[] | null => {
+  return remembered((piece) => {
     const jobs = jobsOf([piece]);
-    const cups = cupsFrom(shelf, jobs, [], defaults.settings);
-    const laid = laidWhere({ jobs, cups, settings: defaults.settings });
+    const cups = cupsFrom(shelf, jobs, [], settings);
+    const laid = laidWhere({ jobs, cups, settings });
     return (
       laid &&
       jobs
@@ -52,33 +48,57 @@ export function aboutFrom(shop: ShopKnown): About {
         .map(({ run, of }) => aboutRun(run, of, { known, ways }))
     );
   });
+}
+
+/** What is made of a set of pieces, kept: it is asked for again and again while changes are tried. */
+function keptBySet<Made>(
+  make: (pieces: readonly Piece[], pairs: number) => Made,
+): (pieces: readonly Piece[], pairs: number) => Made {
   let count = 0;
   const numberOf = remembered((_piece: Piece) => (count += 1));
-  const kept = new Map<string, ReturnType<Takes>>();
-  /** Asked for again and again while changes are tried, so kept. */
-  const summed = (some: readonly Piece[], pairs: number): ReturnType<Takes> => {
-    const key = String.fromCharCode(pairs, ...some.map(numberOf).sort((one, other) => one - other));
+  const kept = new Map<string, { made: Made }>();
+  return (pieces, pairs) => {
+    const numbers = pieces.map(numberOf).sort((one, other) => one - other);
+    const key = String.fromCharCode(pairs, ...numbers);
     const held = kept.get(key);
-    if (held) return held;
+    if (held) return held.made;
     if (kept.size >= MOST_KEPT) kept.clear();
-    const made = summedAnew(some, pairs);
-    kept.set(key, made);
+    const made = make(pieces, pairs);
+    kept.set(key, { made });
     return made;
   };
-  const summedAnew = (pieces: readonly Piece[], pairs: number): ReturnType<Takes> => {
+}
+
+/** What pieces are about to take together, each set by itself, by so many pairs of hands of a time. */
+function summing(
+  shop: ShopKnown,
+  runs: ReturnType<typeof runsBy>,
+): (pieces: readonly Piece[], pairs: number) => ReturnType<Takes> {
+  const { shelf, defaults, timing: known, inTime = IN_TIME } = shop;
+  const ways = waysOf(defaults.settings);
+  const sessions = new AboutSession(known, aboutCups({ vessels: shelf.vessels, known, ways }));
+  return keptBySet((pieces, pairs) => {
     const all: AboutRun[] = [];
     for (const piece of inOrder(pieces)) {
       const own = runs(piece);
       if (!own) return REFUSED;
       all.push(...own);
     }
-    const hands = pairs + (known.pairs ?? 1) - 1;
-    const session = sessions.of(all, hands);
+    const session = sessions.of(all, pairsAt(known, pairs));
     if (!session) return REFUSED;
     const seconds = UNCOUNTED * session.seconds;
     const high = seconds * (1 + RUNS_OVER);
     return { seconds, atMost: endedBy({ mid: seconds, high }, inTime), leftG: session.leftG };
-  };
+  });
+}
+
+/**
+ * About how long pieces take together: acts counted and waits by the models of heat, run by run, and no
+ * lanes laid.
+ */
+export function aboutFrom(shop: ShopKnown): About {
+  const runs = runsBy(shop);
+  const summed = summing(shop, runs);
   const before = remembered(({ pieces, time }: Laid) => summed(pieces, time.pairs));
   const shoots = remembered((piece: Piece) => {
     const all = { own: 0, helped: 0 };
@@ -100,7 +120,7 @@ export function aboutFrom(shop: ShopKnown): About {
     },
     shoots: (piece, pairs) => {
       const { own, helped } = shoots(piece);
-      return pairs + (known.pairs ?? 1) > 2 ? own : own + helped;
+      return pairsAt(shop.timing, pairs) > 1 ? own : own + helped;
     },
   };
 }

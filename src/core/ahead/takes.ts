@@ -30,6 +30,10 @@ export interface ShopKnown extends DraftedBy {
   inTime?: number;
 }
 
+/** Pairs of hands at the bench: those of a time, and who is tried beside them. */
+export const pairsAt = ({ pairs: more = 1 }: TimingKnown, pairs: number): number =>
+  pairs + more - 1;
+
 function workOut(input: PlanInput, known: TimingKnown, inTime: number): Worked {
   const plan = planSession(input, METRIC);
   if (!plan.ok)
@@ -80,7 +84,7 @@ export function worker(shop: ShopKnown): Works {
     const jobs = jobsOf(pieces);
     const { settings } = defaults;
     const input = { jobs, cups: cupsFor(shelf, jobs, [], settings), settings };
-    const hands = { ...timing, pairs: pairs + (timing.pairs ?? 1) - 1 };
+    const hands = { ...timing, pairs: pairsAt(timing, pairs) };
     const worked = workOut(input, hands, inTime);
     if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
     kept.set(key, worked);
