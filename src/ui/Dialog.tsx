@@ -1,4 +1,11 @@
-import { type PointerEvent, useId, useLayoutEffect, useRef } from 'react';
+import {
+  type PointerEvent,
+  useId,
+  useLayoutEffect,
+  useRef,
+  type ReactNode,
+  type RefObject,
+} from 'react';
 import { createPortal } from 'react-dom';
 
 /** Whether a press was beside a dialog, on the ground behind it. */
@@ -12,10 +19,10 @@ interface Props {
   open: boolean;
   onClose: () => void;
   title: string;
-  children: React.ReactNode;
+  children: ReactNode;
   wide?: boolean;
   /** what has the keys first */
-  focus?: React.RefObject<HTMLElement | null>;
+  focus?: RefObject<HTMLElement | null>;
 }
 /**
  * A dialog with a title and a way out; the rest of the page waits. It is the browser's own: that

@@ -1,5 +1,6 @@
+import type { ReactNode } from 'react';
 interface Props {
-  label: React.ReactNode;
+  label: ReactNode;
   send: (picture: File | undefined) => Promise<void>;
 }
 /** Where a photograph is chosen, or taken; it is sent at once. */

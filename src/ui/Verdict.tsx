@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 export type VerdictKey = 'good' | 'watch' | 'stop' | 'unknown';
 
 /** Our marks: shape first, then colour, then the word beside it. */
@@ -19,13 +20,7 @@ const SHAPES = {
 };
 const COLOUR = { good: 'text-good', watch: 'text-watch', stop: 'text-stop', unknown: 'text-soft' };
 
-export function Verdict({
-  verdict,
-  children,
-}: {
-  verdict: VerdictKey;
-  children?: React.ReactNode;
-}) {
+export function Verdict({ verdict, children }: { verdict: VerdictKey; children?: ReactNode }) {
   return (
     <span
       className={`inline-flex items-start gap-2 ${verdict === 'good' ? '' : `${COLOUR[verdict]} font-semibold`}`}

@@ -31,7 +31,7 @@ export interface AheadAsked extends Book {
   confidence: number;
   /** baits somebody asks for: when they could be ready, instead of the whole layout */
   enquiry?: Enquiry & { wanted: number | null };
-  /** only the chances are wanted, not what would help */
+  /** only the chances are wanted, not what a change would bring */
   brief?: true;
 }
 /** A layout, as it is shown. */
@@ -43,7 +43,7 @@ export interface Shown {
 }
 export type AheadAnswer = { n: number } & (
   | { is: 'laid'; shown: Shown; done: boolean }
-  /** what it is limited by, the chance of each part by its day, and what would help */
+  /** what it is limited by, the chance of each part by its day, and what a change would bring */
   | {
       is: 'limits';
       shown: Shown;

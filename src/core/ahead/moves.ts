@@ -124,5 +124,5 @@ function* inPlaceOf({ times, left }: Layout, asked: Asked): Generator<Change> {
 
 /** Changes of whole pieces that are tried, in this order. */
 export const MOVES: readonly Move[] = [laidAfterAll, movedOne, emptied, swapped, inPlaceOf];
-/** The same, and pieces in two: tried once whole ones are laid as well as may be. */
-export const WITH_HALVES: readonly Move[] = [...MOVES, inHalves, madeRoomFor];
+/** Changes that part a piece in two: tried once whole ones are laid as well as may be. */
+export const HALVES: readonly Move[] = [inHalves, madeRoomFor];

@@ -1,7 +1,7 @@
-import { branched, MOST_BRANCHED } from './branch.ts';
+import { branched, type Branched } from './branch.ts';
 import { roomFound, workedOut } from './first.ts';
 import { improve } from './improve.ts';
-import { MOVES, WITH_HALVES } from './moves.ts';
+import { HALVES, MOVES } from './moves.ts';
 import type { Piece } from './piece.ts';
 import { type Asked, costOf, isLess, type Layout } from './place.ts';
 import { begun, type ByBoth, changedRoughly, partlyAnew, roughly } from './rough.ts';
@@ -24,18 +24,18 @@ class Best {
   };
 }
 
-/** A small book looked through whole, wherever that begins; one that is larger, or takes too long, changed. */
-function looked(start: Layout, asked: Asked, told: Best['take']): Layout {
-  return branched(start, asked) ?? improve(start, asked, { moves: MOVES, told });
-}
-
-/** A layout changed as long as that makes it better: whole pieces first, then with halves. */
-function changed(start: Layout, asked: Asked, { take: told }: Best): void {
-  let so = looked(start, asked, told);
+/**
+ * A layout changed as long as that makes it better: whole pieces first, then with halves. What is small
+ * enough to be looked through whole is, with each half.
+ */
+function changed(start: Branched, asked: Asked, { take: told }: Best): void {
+  let { so, isBest } = start;
   while (told(so)) {
-    const halved = improve(so, asked, { moves: WITH_HALVES, told });
+    if (!isBest) so = improve(so, asked, { moves: MOVES, told });
+    const moves = isBest ? HALVES : [...MOVES, ...HALVES];
+    const halved = improve(so, asked, { moves, told });
     if (halved === so) return;
-    so = looked(halved, asked, told);
+    ({ so, isBest } = branched(halved, asked) ?? { so: halved, isBest: false });
   }
 }
 
@@ -47,21 +47,45 @@ interface Search {
   tell: (so: Layout) => boolean;
 }
 
+/** A small book looked through whole, what finds no room cut where it may be too long. */
+function smallSearched(first: Branched, asked: Asked, { again }: Search): Branched {
+  const { times, left } = first.so;
+  const cuts = left.flatMap(again);
+  if (cuts.length === left.length && cuts.every((piece, nth) => piece === left[nth])) return first;
+  const so = { times, left: cuts };
+  return branched(so, asked) ?? { so, isBest: false };
+}
+
 /**
- * The best layout found of pieces that are about to fit a time: laid and changed by what is about known
- * of them, worked out now and then, and in the end changed by what is worked out.
+ * A book changed by what is about known of its pieces, worked out now and then, with what finds no room
+ * cut and laid where there is some.
  */
-export function searched(pieces: readonly Piece[], asked: Asked, { again, tell }: Search): Layout {
-  const best = new Best(asked, tell);
-  const rough = roughly(asked);
+function roughlySearched(
+  first: Layout,
+  asked: Asked,
+  { again, best, rough }: Pick<Search, 'again'> & { best: Best; rough: Asked },
+): Branched {
   const byBoth: ByBoth = { rough, asked, told: best.take };
-  const first = workedOut(begun(pieces, rough), asked);
-  // A small book is looked through whole, wherever that begins.
-  if (best.take(first) && asked.about && pieces.length > MOST_BRANCHED)
-    partlyAnew(changedRoughly(first, byBoth), byBoth);
-  if (!best.isOn) return best.so!;
+  if (asked.about) partlyAnew(changedRoughly(first, byBoth), byBoth);
+  if (!best.isOn) return { so: best.so!, isBest: false };
   const { times, left } = best.so!;
-  const found = roomFound({ times, left: left.flatMap(again) }, asked);
-  if (best.take(found)) changed(found, asked, best);
+  return { so: roomFound({ times, left: left.flatMap(again) }, asked), isBest: false };
+}
+
+/**
+ * The best layout found of pieces that are about to fit a time, and in the end changed by what is worked
+ * out. What is told first is laid by what is about known, and worked out.
+ */
+export function searched(pieces: readonly Piece[], asked: Asked, search: Search): Layout {
+  const best = new Best(asked, search.tell);
+  const rough = roughly(asked);
+  const first = workedOut(begun(pieces, rough), asked);
+  if (best.take(first)) {
+    const small = branched(first, asked);
+    const found = small
+      ? smallSearched(small, asked, search)
+      : roughlySearched(first, asked, { ...search, best, rough });
+    if (best.isOn) changed(found, asked, best);
+  }
   return best.so!;
 }

@@ -48,7 +48,7 @@ function BoundSays({ bound, outcome }: { bound: Bound; outcome: Outcome }) {
   );
 }
 
-/** What the time at the bench goes to, and what would help by how much. */
+/** What the time at the bench goes to, and what one change would bring, for better or worse. */
 export function Limits({ units, lanes, bound, now, tries, onTry }: Props) {
   return (
     <section aria-label="What limits it">
@@ -67,7 +67,7 @@ export function Limits({ units, lanes, bound, now, tries, onTry }: Props) {
           </li>
         ))}
       </ul>
-      <h3 className="mt-4 font-bold">What would help</h3>
+      <h3 className="mt-4 font-bold">What one change would bring</h3>
       <ul>
         {tries.map(({ name, shown }) => (
           <li

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { MouldState, SessionState } from '@/core/session/index.ts';
 import { FAULTS } from '@/core/session/index.ts';
 
@@ -6,7 +7,7 @@ interface Props {
   mould: MouldState;
   onCavity: (count: number) => void;
   /** what to mark with */
-  children: React.ReactNode;
+  children: ReactNode;
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type {
   BenchView,
   HeatAnswer,
@@ -17,9 +18,9 @@ interface Props extends Pick<BenchView, 'run' | 'moulds' | 'runOf'> {
   /** whose cavities are being marked, and which of them has the keys */
   marking: MouldState | undefined;
   focus: number;
-  brushButtons: React.ReactNode;
+  brushButtons: ReactNode;
   /** what a fault looked like before */
-  beside: React.ReactNode;
+  beside: ReactNode;
   onCavity: (cavity: number) => void;
   onMain: () => void;
 }

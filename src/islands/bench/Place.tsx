@@ -1,11 +1,12 @@
+import type { ReactNode } from 'react';
 import type { BenchPlace } from '@/core/session/index.ts';
 
 interface Props {
   at: BenchPlace;
   title: string;
   sub: string;
-  body: React.ReactNode;
-  foot: React.ReactNode;
+  body: ReactNode;
+  foot: ReactNode;
   /** its foot wants room: cavities are being marked */
   tall: boolean;
   extra?: string;

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Runs } from '@/core/material/index.ts';
 import { RUNS } from '@/core/material/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -44,7 +44,7 @@ interface Props {
   onSend: (send: Send, plain: boolean) => void;
   onClose: () => void;
   /** instruments that could stand in the target, drawn under it */
-  instruments: (target: Target) => React.ReactNode;
+  instruments: (target: Target) => ReactNode;
 }
 
 /** A pad for gloves: a few digits and one big key. By eye, one touch. */

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { MAKES, stageLayers } from '../../core/build/build.ts';
 import type { ShotState } from '../../core/session/index.ts';
 import { lotsFor } from '../../core/session/inserts.ts';
@@ -19,7 +20,7 @@ function Tray({
 }: {
   n: number;
   slots: number;
-  draw: React.ReactNode;
+  draw: ReactNode;
   label: string;
 }) {
   const across = 6;

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Choice } from '@/ui/Choice.tsx';
 import type { Layer } from '@/core/build/index.ts';
 import { PLACES } from '@/core/build/index.ts';
@@ -10,7 +11,7 @@ export function LayerFields({
 }: {
   layer: Layer;
   set: (layer: Layer) => void;
-  children?: React.ReactNode;
+  children?: ReactNode;
 }) {
   return (
     <div className="grid items-end gap-3 border-b border-rule py-2 sm:grid-cols-[1fr_1fr_auto_auto]">

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { SettingCurve, SettingKey } from '@/core/causes/index.ts';
 import { isInUse, type SettingRange } from '@/core/causes/used.ts';
 // Its own file: the rest brings what only the shop's machine works out.
@@ -67,7 +68,7 @@ function Setting({
   said: (figure: number) => string;
   today: string;
   inUse: boolean;
-  children: React.ReactNode;
+  children: ReactNode;
 }) {
   const { own, gain, better } = curve;
   return (
@@ -103,7 +104,7 @@ function YesOrNo({
   name: string;
   curve: Told;
   today: string;
-  children: React.ReactNode;
+  children: ReactNode;
 }) {
   const range = ({ share, least, most }: Told['points'][number]) =>
     `${ofHundred(share)} of 100 (${ofHundred(least)} to ${ofHundred(most)})`;

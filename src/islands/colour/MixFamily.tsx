@@ -1,8 +1,9 @@
+import type { ReactNode } from 'react';
 import type { Kin } from '../../core/material/kin.ts';
 
 /** A mix's family: every branch under what it came off. */
 export function Family({ kin, id }: { kin: Kin[]; id: number }) {
-  const under = (parent: number | null): React.ReactNode => {
+  const under = (parent: number | null): ReactNode => {
     const own = kin.filter((kin) => kin.parent_id === parent);
     return (
       own.length > 0 && (

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import type { Colour, Pixel } from '@/core/colour/index.ts';
 import { balanced } from '@/core/colour/index.ts';
 import { refusal } from '@/core/pictureFile.ts';
@@ -35,7 +35,7 @@ export function Photo({ onColour }: { onColour: (colour: Colour) => void }) {
     setTaking('white');
     setOpen(true);
   };
-  const tap = (pointer: React.PointerEvent<HTMLCanvasElement>) => {
+  const tap = (pointer: PointerEvent<HTMLCanvasElement>) => {
     const drawn = canvas.current!;
     const box = drawn.getBoundingClientRect();
     const [x, y] = [

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { BurstIf } from './BurstIf.tsx';
 import { DegasIf } from './DegasIf.tsx';
 import { FillIf } from './FillIf.tsx';
@@ -25,7 +25,7 @@ const IFS = {
 } as const;
 
 /** One what-if, and beside it another of the same, to compare. */
-function Beside({ of: One, bench }: { of: (bench: Bench) => React.ReactNode; bench: Bench }) {
+function Beside({ of: One, bench }: { of: (bench: Bench) => ReactNode; bench: Bench }) {
   const [two, setTwo] = useState(false);
   return (
     <div className={`relative ${two ? 'grid gap-8 xl:grid-cols-2' : ''}`}>

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { MouldHeat } from '@/core/heat/index.ts';
 import type { Estimate } from '@/core/heat/index.ts';
 import type { Dimension, ShopUnits } from '@/core/quantity/index.ts';
@@ -88,9 +89,9 @@ export function WhatIf({
   id: string;
   title: string;
   why: string;
-  given: React.ReactNode;
+  given: ReactNode;
   numbers: [string, string, string][];
-  children?: React.ReactNode;
+  children?: ReactNode;
 }) {
   return (
     <section id={id} aria-label={title} className="border-t-[1.5px] border-ink py-4">

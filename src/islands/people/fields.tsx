@@ -1,4 +1,4 @@
-import type { InputHTMLAttributes } from 'react';
+import type { InputHTMLAttributes, ReactNode } from 'react';
 
 /** A line that is typed in: a name, a code, a password. */
 export const Typed = ({
@@ -42,7 +42,7 @@ export const Door = ({
   ready: boolean;
   wrong: string;
   go: () => Promise<unknown>;
-  children: React.ReactNode;
+  children: ReactNode;
 }) => (
   <form
     className="grid gap-4"

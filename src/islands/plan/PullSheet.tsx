@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, type CSSProperties } from 'react';
 import type { Plan, PlanInput } from '@/core/plan/index.ts';
 import { pullSheet, tickedOf } from '@/core/plan/index.ts';
 import type { ShopUnits } from '@/core/quantity/index.ts';
@@ -46,7 +46,7 @@ export function PullSheet(props: Props) {
       className="min-w-0 border-ink lg:border-l-[1.5px] lg:pl-6"
       aria-label="Pull sheet"
       data-sheet="pull"
-      style={{ '--sheet': `${pullType(sheet)}pt` } as React.CSSProperties}
+      style={{ '--sheet': `${pullType(sheet)}pt` } as CSSProperties}
     >
       <p className="print-only">{title}</p>
       <h2 className="flex items-baseline justify-between">

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, type CSSProperties } from 'react';
 import type { Plan, PlanInput } from '@/core/plan/index.ts';
 import type { Timing } from '@/core/tape/index.ts';
 import { runSheet } from '@/core/tape/runSheet.ts';
@@ -39,7 +39,7 @@ export function RunSheet({ name, day, plan, input, timing, units }: Props) {
       className="print-only"
       data-sheet="run"
       aria-label="Run sheet"
-      style={{ '--sheet': `${type}pt` } as React.CSSProperties}
+      style={{ '--sheet': `${type}pt` } as CSSProperties}
     >
       <h1>{name}</h1>
       <p>

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Dimension } from '@/core/quantity/index.ts';
 import { degrees, say } from '@/core/quantity/index.ts';
 import { type Shop, ShopSchema } from '@/core/shop.ts';
@@ -59,7 +59,7 @@ const weightsIn = (units: Shop['units']): Figure[] => [
 ];
 
 /** Some of the shop's figures under one heading. */
-const Group = ({ title, children }: { title?: string; children: React.ReactNode }) => (
+const Group = ({ title, children }: { title?: string; children: ReactNode }) => (
   <>
     {title && <h2 className="mb-2">{title}</h2>}
     <div className="grid gap-4 border-t-[1.5px] border-ink pt-3 pb-6 sm:grid-cols-2 lg:grid-cols-4">

@@ -1,4 +1,4 @@
-import { useId, useState, Suspense } from 'react';
+import { useId, useState, Suspense, type ReactNode } from 'react';
 import { dropOf } from '../../core/material/hardness.ts';
 import { type MaterialKind, KINDS } from '../../core/material/kinds.ts';
 import type { ShopUnits } from '../../core/quantity/units.ts';
@@ -20,7 +20,7 @@ export function Shelved({
   value: string;
   materials: NonNullable<Context['materials']>;
   take: (name: string, other?: { kind: MaterialKind }) => void;
-  bad: React.ReactNode;
+  bad: ReactNode;
 }) {
   const id = useId();
   const known = materials.find(

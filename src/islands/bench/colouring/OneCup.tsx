@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type RefObject } from 'react';
 import type { Colour } from '@/core/colour/index.ts';
 import type { Material, Named } from '@/core/material/index.ts';
 import { KINDS, materialOf, naming, sameThing } from '@/core/material/index.ts';
@@ -46,7 +46,7 @@ export interface CupActs {
 }
 interface Props extends CupActs {
   cup: CupState;
-  rows: React.RefObject<HTMLDivElement | null>;
+  rows: RefObject<HTMLDivElement | null>;
   next: (by: number) => void;
 }
 
