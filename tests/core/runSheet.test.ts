@@ -51,7 +51,7 @@ test('property: each draw is on the run sheet once, in its order, at its time; a
           assert.equal(rows[draw]!.draws[0], beforeDraw, 'a charge parts what is alike');
         }
     }),
-    { numRuns: 150 },
+    { numRuns: 150, seed: 1502 },
   );
   assert.ok(sheets > 40 && charges > 0, `${sheets} sheets, ${charges} charges`);
 });
