@@ -55,7 +55,7 @@ const placesOf = ({ groups }: Observation, begins: readonly number[]): number[] 
 /** Log-odds of an observation. */
 function logOdds(one: Observation, theta: readonly number[], places: readonly number[]): number {
   let sum = theta[0]!;
-  one.figures.forEach((figure, nth) => (sum += figure * theta[nth + 1]!));
+  for (let nth = 0; nth < one.figures.length; nth++) sum += one.figures[nth]! * theta[nth + 1]!;
   for (const place of places) sum += theta[place]!;
   return sum;
 }
@@ -75,16 +75,18 @@ function addTo(
   const share = sigmoid(logOdds(one, theta, places));
   const weight = one.of * share * (1 - share);
   const missed = one.hits - one.of * share;
-  const fixed = one.figures.length + 1;
-  const valueAt = (nth: number): number => (nth === 0 || nth >= fixed ? 1 : one.figures[nth - 1]!);
-  const placeAt = (nth: number): number => (nth < fixed ? nth : places[nth - fixed]!);
-  for (let nth = 0; nth < fixed + places.length; nth++) {
-    const place = placeAt(nth);
-    const value = valueAt(nth);
-    const row = curvature[place]!;
-    slope[place]! += missed * value;
-    for (let other = 0; other <= nth; other++)
-      row[placeAt(other)]! += weight * value * valueAt(other);
+  // What it hangs on: the intercept and its figures by how much, its groups wholly.
+  const values = [1, ...one.figures];
+  const at = [...values.keys()];
+  for (const place of places) {
+    values.push(1);
+    at.push(place);
+  }
+  for (let nth = 0; nth < values.length; nth++) {
+    const value = values[nth]!;
+    const row = curvature[at[nth]!]!;
+    slope[at[nth]!]! += missed * value;
+    for (let other = 0; other <= nth; other++) row[at[other]!]! += weight * value * values[other]!;
   }
 }
 

@@ -96,17 +96,21 @@ export function fitSettings(shots: readonly ShotSeen[], today: Today): SettingsF
 }
 
 /** Covariance of the log-odds of two rows of figures. */
-export const covarianceOf = (
+export function covarianceOf(
   { fit }: Pick<SettingsFit, 'fit'>,
   one: readonly number[],
   other: readonly number[],
-): number =>
-  one.reduce(
-    (sum, value, nth) =>
-      sum +
-      value * other.reduce((inner, second, at) => inner + second * fit.covariance[nth]![at]!, 0),
-    0,
-  );
+): number {
+  let sum = 0;
+  // Asked for at every point of every curve: plain loops are several times as fast as `reduce`.
+  for (let nth = 0; nth < one.length; nth++) {
+    const covariances = fit.covariance[nth]!;
+    let inner = 0;
+    for (let at = 0; at < other.length; at++) inner += other[at]! * covariances[at]!;
+    sum += one[nth]! * inner;
+  }
+  return sum;
+}
 
 /** Log-odds of good at some settings, and their spread. */
 export function oddsAt(
