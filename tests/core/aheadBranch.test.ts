@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { branched } from '@/core/ahead/branch.ts';
-import type { Piece } from '@/core/ahead/index.ts';
+import { layOut, type Piece } from '@/core/ahead/index.ts';
 import { type Asked, costOf, emptyAt, isLess, laidWith, type Layout } from '@/core/ahead/place.ts';
 import { DAY, HOUR, part, piece } from './aheadPieces.ts';
 
@@ -79,4 +79,15 @@ test('property: of a small book no layout of all costs less, and about known tha
     ),
     { numRuns: 150, seed: 16 },
   );
+});
+
+test('what was looked through whole says so; what is too large for it, or was broken off, does not', () => {
+  const jobs = (count: number) =>
+    Array.from({ length: count }, (_, nth) =>
+      piece(nth, { baits: 4, mould: 1 + (nth % 2), parts: [part(nth, { count: 4 })] }),
+    );
+  const asked = (count: number) => ({ pieces: jobs(count), times, takes, by: () => 4 * DAY });
+  assert.equal(layOut(asked(6)).sureWithin, 0.02);
+  assert.equal(layOut(asked(13)).sureWithin, null);
+  assert.equal(layOut({ ...asked(6), better: () => false }).sureWithin, null);
 });

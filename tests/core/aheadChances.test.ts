@@ -26,6 +26,7 @@ function lived(
   return {
     laid: {
       left: [],
+      sureWithin: null,
       times: all.map(({ hours, pieces, seconds }, nth) => ({
         time: { day: String(nth + 1), from: nth * DAY, to: nth * DAY + hours * HOUR, pairs: 1 },
         pieces,

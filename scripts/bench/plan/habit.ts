@@ -92,7 +92,10 @@ export function byHabit(book: Book, spares: 'a tenth' | 'by chance'): Habit {
   const why = 'There is no room for it.';
   return {
     comes,
-    laid: { laid: { times, left: left.map((piece) => ({ piece, why })) }, sessions },
+    laid: {
+      laid: { times, left: left.map((piece) => ({ piece, why })), sureWithin: null },
+      sessions,
+    },
   };
 }
 /** A session whose runs are enough as often as these spares truly are. */

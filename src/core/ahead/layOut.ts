@@ -1,8 +1,9 @@
+import { type Branched, SURE_WITHIN } from './branch.ts';
 import { cut, cutAgain } from './cut.ts';
 import { heldDay } from './hand.ts';
 import { soonestFirst } from './orders.ts';
 import type { Piece } from './piece.ts';
-import type { Asked, Laid, Layout } from './place.ts';
+import type { Asked, Laid } from './place.ts';
 import { searched } from './search.ts';
 
 export type { Laid } from './place.ts';
@@ -10,6 +11,11 @@ export interface LaidOut {
   times: Laid[];
   /** what could not be laid at all, and why */
   left: { piece: Piece; why: string }[];
+  /**
+   * all ways to lay what could be laid were looked through, and none is better by more than this share
+   * of its time; null where there are too many ways
+   */
+  sureWithin: number | null;
 }
 
 /** Why a piece that could be shot is laid nowhere. */
@@ -37,14 +43,15 @@ export function layOut({
     return [];
   };
   const pieces = soonestFirst(asked.pieces, asked).flatMap(inPieces(cut));
-  const saidOf = ({ times, left }: Layout): LaidOut => ({
+  const saidOf = ({ so: { times, left }, isBest }: Branched): LaidOut => ({
     times: [...times],
     left: [...refused, ...left.map((piece) => ({ piece, why: noRoom(piece, asked.held) }))],
+    sureWithin: isBest ? SURE_WITHIN : null,
   });
   return saidOf(
     searched(pieces, asked, {
       again: inPieces(cutAgain),
-      tell: (so) => tell?.(saidOf(so)) ?? true,
+      tell: (so) => tell?.(saidOf({ so, isBest: false })) ?? true,
     }),
   );
 }

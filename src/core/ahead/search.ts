@@ -27,16 +27,18 @@ class Best {
 /**
  * A layout changed as long as that makes it better: whole pieces first, then with halves. What is small
  * enough to be looked through whole is, with each half.
+ * @returns whether none is better
  */
-function changed(start: Branched, asked: Asked, { take: told }: Best): void {
+function changed(start: Branched, asked: Asked, { take: told }: Best): boolean {
   let { so, isBest } = start;
   while (told(so)) {
     if (!isBest) so = improve(so, asked, { moves: MOVES, told });
     const moves = isBest ? HALVES : [...MOVES, ...HALVES];
     const halved = improve(so, asked, { moves, told });
-    if (halved === so) return;
+    if (halved === so) return isBest;
     ({ so, isBest } = branched(halved, asked) ?? { so: halved, isBest: false });
   }
+  return false;
 }
 
 /** What is done while a layout is looked for. */
@@ -76,16 +78,17 @@ function roughlySearched(
  * The best layout found of pieces that are about to fit a time, and in the end changed by what is worked
  * out. What is told first is laid by what is about known, and worked out.
  */
-export function searched(pieces: readonly Piece[], asked: Asked, search: Search): Layout {
+export function searched(pieces: readonly Piece[], asked: Asked, search: Search): Branched {
   const best = new Best(asked, search.tell);
   const rough = roughly(asked);
   const first = workedOut(begun(pieces, rough), asked);
+  let isBest = false;
   if (best.take(first)) {
     const small = branched(first, asked);
     const found = small
       ? smallSearched(small, asked, search)
       : roughlySearched(first, asked, { ...search, best, rough });
-    if (best.isOn) changed(found, asked, best);
+    if (best.isOn) isBest = changed(found, asked, best);
   }
-  return best.so!;
+  return { so: best.so!, isBest };
 }

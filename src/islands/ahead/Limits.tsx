@@ -36,12 +36,15 @@ export function differs(now: Outcome, then: Outcome, units: ShopUnits): string {
 }
 
 /** What no layout does better than, beside what this one comes to. */
-function BoundSays({ bound, outcome }: { bound: Bound; outcome: Outcome }) {
+function BoundSays({ bound, now: { laid, outcome } }: { bound: Bound; now: Shown }) {
   const late = (count: number) => `${count} ${count === 1 ? 'line' : 'lines'}`;
   return (
     <p className="mt-1 mb-2 max-w-prose" data-bound>
       However it is laid, its hands want {minutes(bound.seconds)} min at the least; this takes{' '}
       {minutes(outcome.seconds)}.
+      {laid.sureWithin !== null &&
+        ' All ways to lay these jobs were looked through: none is better by more than ' +
+          `${Math.round(100 * laid.sureWithin)} in 100 of its time.`}
       {bound.late > 0 &&
         ` At least ${late(bound.late)} would be late or not laid; here ${late(outcome.late)}.`}
     </p>
@@ -53,7 +56,7 @@ export function Limits({ units, lanes, bound, now, tries, onTry }: Props) {
   return (
     <section aria-label="What limits it">
       <h2>What limits it</h2>
-      <BoundSays bound={bound} outcome={now.outcome} />
+      <BoundSays bound={bound} now={now} />
       <ul className="border-t-[1.5px] border-ink">
         {lanes.map(({ lane, seconds, share }) => (
           <li key={lane.key} className="grid grid-cols-[150px_1fr_auto] items-center gap-3 py-1">
