@@ -1,4 +1,4 @@
-import type { LaidOut } from '@/core/ahead/index.ts';
+import type { LaidOut, Piece } from '@/core/ahead/index.ts';
 import { Verdict } from '@/ui/Verdict.tsx';
 import type { Known } from './known.ts';
 import { ShotAs } from './ShotAs.tsx';
@@ -14,16 +14,16 @@ export function NotLaid({ left, known, inHand }: Props) {
   const { baits, colourways } = known.shelf;
   const nameIn = (all: readonly { id: number; spec: { name: string } }[], id: number) =>
     all.find((entry) => entry.id === id)!.spec.name;
+  const nameOf = ({ bait, colourway }: Piece): string =>
+    `${nameIn(baits, bait)}, ${nameIn(colourways, colourway)}`;
   return (
     <section aria-label="Not laid">
       <h2>Not laid</h2>
       <ul className="border-t-[1.5px] border-ink">
         {left.map(({ piece, why }) => (
           <li key={piece.key} className="border-b border-rule py-2">
-            <Verdict verdict="stop">
-              {`${piece.baits} ${nameIn(baits, piece.bait)}, ` +
-                `${nameIn(colourways, piece.colourway)}: ${why}`}
-            </Verdict>
+            <p className="font-bold">{`${piece.baits} ${nameOf(piece)}`}</p>
+            <Verdict verdict="stop">{why}</Verdict>
             {inHand.hand.held[piece.key] !== undefined && (
               <button
                 type="button"
@@ -33,12 +33,7 @@ export function NotLaid({ left, known, inHand }: Props) {
                 Where it goes best
               </button>
             )}
-            {piece.chosen && (
-              <ShotAs
-                {...{ piece, known, inHand }}
-                name={`${nameIn(baits, piece.bait)}, ${nameIn(colourways, piece.colourway)}`}
-              />
-            )}
+            {piece.chosen && <ShotAs {...{ piece, known, inHand }} name={nameOf(piece)} />}
           </li>
         ))}
       </ul>
