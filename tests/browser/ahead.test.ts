@@ -94,7 +94,11 @@ test(
     await expect(laid).toBeVisible({ timeout: 30_000 });
     // Nobody waits for what was being worked out for the book as it was.
     await left;
-    // What limits it, and what another mould would change, beside it.
+    // What limits it, how much better it could be laid, and what another mould would change, beside it.
+    await expect(page.locator('[data-bound]')).toContainText(
+      /This takes \d+ min\. All ways .* none is better by more than 2 in 100/,
+      { timeout: 30_000 },
+    );
     const help = page.locator('[data-try^="A second"]');
     await expect(help).toContainText(/less|more|changes nothing/, { timeout: 30_000 });
     await help.getByRole('button').click();

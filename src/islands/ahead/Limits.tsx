@@ -35,16 +35,16 @@ export function differs(now: Outcome, then: Outcome, units: ShopUnits): string {
   return parts.length > 0 ? parts.join(', ') : 'changes nothing';
 }
 
-/** What no layout does better than, beside what this one comes to. */
+/** How much better it could be laid: by all ways there are, or by what no layout does better than. */
 function BoundSays({ bound, now: { laid, outcome } }: { bound: Bound; now: Shown }) {
   const late = (count: number) => `${count} ${count === 1 ? 'line' : 'lines'}`;
+  const takes = minutes(outcome.seconds);
   return (
     <p className="mt-1 mb-2 max-w-prose" data-bound>
-      However it is laid, its hands want {minutes(bound.seconds)} min at the least; this takes{' '}
-      {minutes(outcome.seconds)}.
-      {laid.sureWithin !== null &&
-        ' All ways to lay these jobs were looked through: none is better by more than ' +
-          `${Math.round(100 * laid.sureWithin)} in 100 of its time.`}
+      {laid.sureWithin === null
+        ? `However it is laid, its hands want ${minutes(bound.seconds)} min at the least; this takes ${takes}.`
+        : `This takes ${takes} min. All ways to lay these jobs were looked through: none is better by ` +
+          `more than ${Math.round(100 * laid.sureWithin)} in 100 of its time.`}
       {bound.late > 0 &&
         ` At least ${late(bound.late)} would be late or not laid; here ${late(outcome.late)}.`}
     </p>
@@ -64,7 +64,7 @@ export function Limits({ units, lanes, bound, now, tries, onTry }: Props) {
             <span className="h-4 border border-ink" aria-hidden="true">
               <span className="block h-full bg-ink" style={{ width: `${100 * share}%` }} />
             </span>
-            <span className="figure w-28 text-right whitespace-nowrap">
+            <span className="figure w-32 text-right whitespace-nowrap">
               {minutes(seconds)} min, {Math.round(100 * share)} %
             </span>
           </li>
