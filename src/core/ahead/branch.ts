@@ -24,7 +24,10 @@ const MOST_LOOKED = 1_000_000;
  * and once sessions of the same book say how much it is off (judgements; see `about.ts`).
  */
 const MAY_TAKE_LESS = { unsaid: 0.1, said: 0.02 } as const;
-/** Share of a layout’s time by which another may be better where all ways were looked through. */
+/**
+ * Share of a layout’s time by which another may be better where all ways were looked through: likely, not
+ * proven, since it rests on what is about known.
+ */
 export const SURE_WITHIN = MAY_TAKE_LESS.said;
 
 /** What a session is about to take: what counts against it without its time, and its time. */

@@ -12,8 +12,8 @@ export interface LaidOut {
   /** what could not be laid at all, and why */
   left: { piece: Piece; why: string }[];
   /**
-   * all ways to lay what could be laid were looked through, and none is better by more than this share
-   * of its time; null where there are too many ways
+   * all ways to lay what could be laid whole were looked through, and none is likely better by more than
+   * this share of its time (a judgement, see `branch.ts`); null where there are too many ways
    */
   sureWithin: number | null;
 }

@@ -85,6 +85,7 @@ export default function Ahead() {
             lanes={limits.lanes}
             bound={limits.bound}
             now={limits.shown}
+            isHeld={Object.keys(inHand.hand.held).length > 0}
             tries={limits.tries}
             onTry={setTried}
           />

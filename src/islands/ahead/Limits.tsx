@@ -9,6 +9,8 @@ interface Props {
   lanes: LaneShare[];
   bound: Bound;
   now: Shown;
+  /** something is held where a hand laid it */
+  isHeld: boolean;
   tries: { name: string; shown: Shown }[];
   onTry: (name: string) => void;
 }
@@ -36,15 +38,20 @@ export function differs(now: Outcome, then: Outcome, units: ShopUnits): string {
 }
 
 /** How much better it could be laid: by all ways there are, or by what no layout does better than. */
-function BoundSays({ bound, now: { laid, outcome } }: { bound: Bound; now: Shown }) {
+function BoundSays({
+  bound,
+  now: { laid, outcome },
+  isHeld,
+}: Pick<Props, 'bound' | 'now' | 'isHeld'>) {
   const late = (count: number) => `${count} ${count === 1 ? 'line' : 'lines'}`;
   const takes = minutes(outcome.seconds);
+  const held = isHeld ? ', those you hold where they are,' : '';
   return (
     <p className="mt-1 mb-2 max-w-prose" data-bound>
       {laid.sureWithin === null
         ? `However it is laid, its hands want ${minutes(bound.seconds)} min at the least; this takes ${takes}.`
-        : `This takes ${takes} min. All ways to lay these jobs were looked through: none is better by ` +
-          `more than ${Math.round(100 * laid.sureWithin)} in 100 of its time.`}
+        : `This takes ${takes} min. All ways to lay these jobs whole${held} were looked through: ` +
+          `none is likely better by more than ${Math.round(100 * laid.sureWithin)} in 100 of its time.`}
       {bound.late > 0 &&
         ` At least ${late(bound.late)} would be late or not laid; here ${late(outcome.late)}.`}
     </p>
@@ -52,11 +59,11 @@ function BoundSays({ bound, now: { laid, outcome } }: { bound: Bound; now: Shown
 }
 
 /** What the time at the bench goes to, and what one change would bring, for better or worse. */
-export function Limits({ units, lanes, bound, now, tries, onTry }: Props) {
+export function Limits({ units, lanes, bound, now, isHeld, tries, onTry }: Props) {
   return (
     <section aria-label="What limits it">
       <h2>What limits it</h2>
-      <BoundSays bound={bound} now={now} />
+      <BoundSays {...{ bound, now, isHeld }} />
       <ul className="border-t-[1.5px] border-ink">
         {lanes.map(({ lane, seconds, share }) => (
           <li key={lane.key} className="grid grid-cols-[150px_1fr_auto] items-center gap-3 py-1">
