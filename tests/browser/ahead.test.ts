@@ -96,7 +96,7 @@ test(
     await left;
     // What limits it, how much better it could be laid, and what another mould would change, beside it.
     await expect(page.locator('[data-bound]')).toContainText(
-      /This takes \d+ min\. All ways .*, those you hold where they are, .* none is likely better by more than 2 in 100 /,
+      /\d+ min\. All ways .*, those you hold where they are, .* none is likely better by more than 2 in 100 /,
       { timeout: 30_000 },
     );
     const help = page.locator('[data-try^="A second"]');
